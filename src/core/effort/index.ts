@@ -1,0 +1,16 @@
+/**
+ * Minutes of work, and the smoothest way to spread them over the weeks there are.
+ *
+ * Work is in minutes; periods count from 0 and are inclusive; a load is minutes asked over minutes
+ * available. Read `level` first: it is the exact levelling the preparation plan stands on.
+ */
+export { level, type LevelItem, type LevelWork, type Levelling, type LevelPeriod, type NoSplit } from './level';
+export {
+  DEFAULT_EFFORT,
+  pieceMinutes,
+  stageMinutes,
+  STAGES,
+  type EffortSettings,
+  type Stage,
+} from './piece-minutes';
+export { largestVisit } from './largest-visit';

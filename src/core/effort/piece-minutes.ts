@@ -1,0 +1,62 @@
+export const STAGES = ['prepare', 'learn', 'secure', 'up to tempo', 'memorise', 'perform'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** Figures of the studio; each is assumed until the teacher sets it. */
+export interface EffortSettings {
+  /** Minutes for one bar to learn, at the student's own level. */
+  readonly minutesPerBar: number;
+  /** How much dearer each level above the one held is. */
+  readonly levelStep: number;
+  /** Percent of a piece's minutes by stage. */
+  readonly stageShares: Readonly<Record<Stage, number>>;
+  /** Minutes a week for each component that is not a piece. */
+  readonly preparedMinutesPerWeek: number;
+  /** Least minutes each item is visited for in every week. */
+  readonly visitMinutes: number;
+}
+
+/** Our choice, because teachers named figures of this size; every one can be set. */
+export const DEFAULT_EFFORT: EffortSettings = {
+  minutesPerBar: 4,
+  levelStep: 1.25,
+  stageShares: { prepare: 5, learn: 40, secure: 25, 'up to tempo': 15, memorise: 10, perform: 5 },
+  preparedMinutesPerWeek: 20,
+  visitMinutes: 5,
+};
+
+/**
+ * Minutes a piece asks for, from first reading to the performance.
+ * @param bars - bars to learn, 0 or more
+ * @param levelRank - the level's rank; `heldRank` the highest held, 0 for none
+ * @returns whole minutes
+ * @source minutes = bars x minutesPerBar x levelStep ^ (level - level held), never cheaper than at the level held
+ * @example pieceMinutes(48, 5, 4, DEFAULT_EFFORT) // => 240
+ */
+export const pieceMinutes = (
+  bars: number,
+  levelRank: number,
+  heldRank: number,
+  { minutesPerBar, levelStep }: EffortSettings,
+): number => Math.round(bars * minutesPerBar * levelStep ** Math.max(0, levelRank - heldRank));
+
+/**
+ * The minutes of each stage, in order; shares are renormalised when the piece is not memorised.
+ * @returns whole minutes that add up to `minutes`
+ */
+export function stageMinutes(
+  minutes: number,
+  memorised: boolean,
+  { stageShares }: EffortSettings,
+): { readonly stage: Stage; readonly minutes: number }[] {
+  const stages = STAGES.filter((stage) => (memorised || stage !== 'memorise') && stageShares[stage] > 0);
+  const all = stages.reduce((sum, stage) => sum + stageShares[stage], 0);
+  let before = 0;
+  let given = 0;
+  return stages.map((stage) => {
+    before += stageShares[stage];
+    const until = all === 0 ? 0 : Math.round((minutes * before) / all);
+    const part = until - given;
+    given = until;
+    return { stage, minutes: part };
+  });
+}

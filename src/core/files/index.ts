@@ -1,0 +1,33 @@
+/**
+ * Files in and out, and the one place where untrusted data becomes typed data.
+ *
+ * Everything read here is checked whole before anything is used; every problem carries a JSON pointer
+ * or a line. Read `parseStudioFile` and `readRecord` first.
+ */
+export { formatCalendar, type CalendarEvent } from './calendar';
+export { previewMerge, type MergePreview } from './merge';
+export { PIECE_COLUMNS, readPieces, tempoOf, type BadRow, type PieceColumn } from './piece-table';
+export {
+  currentVersion,
+  readRecord,
+  RECORD_KINDS,
+  recordKey,
+  shapeOf,
+  validateData,
+  type Migrations,
+  type RecordKind,
+  type StoredRecord,
+} from './records';
+export {
+  formatRequirementFile,
+  parseRequirementFile,
+  readRequirementFile,
+  requirementFileShape,
+  type RequirementFile,
+} from './requirement-file';
+export { object, oneOf, text, whole, type Shape } from './shape';
+export { checkRequestShape, levelRequestShape, totalsRequestShape } from './shapes';
+export { readStudents, STUDENT_COLUMNS, type StudentColumn } from './student-table';
+export { checksumOf, formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
+export { formatCsv, guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
+export { parseJson, validate, type Problem } from './validate';

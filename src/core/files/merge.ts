@@ -1,0 +1,38 @@
+import { recordKey, type StoredRecord } from './records';
+
+/** What importing records would do, before it does anything. */
+export interface MergePreview {
+  readonly add: readonly StoredRecord[];
+  readonly update: readonly { readonly mine: StoredRecord; readonly theirs: StoredRecord }[];
+  /** Changed on both sides since they were one: the teacher chooses. */
+  readonly conflicts: readonly { readonly mine: StoredRecord; readonly theirs: StoredRecord }[];
+  readonly same: number;
+  /** Records of the file that are older than the studio's. */
+  readonly older: number;
+}
+
+const last = (record: StoredRecord) => record.revs.at(-1) ?? '';
+
+/**
+ * Compares by id and revision: a record whose last revision the other side has in its past is the older one.
+ */
+export function previewMerge(
+  mine: readonly StoredRecord[],
+  theirs: readonly StoredRecord[],
+): MergePreview {
+  const byKey = new Map(mine.map((record) => [recordKey(record), record]));
+  const add: StoredRecord[] = [];
+  const update: { mine: StoredRecord; theirs: StoredRecord }[] = [];
+  const conflicts: { mine: StoredRecord; theirs: StoredRecord }[] = [];
+  let same = 0;
+  let older = 0;
+  for (const record of theirs) {
+    const own = byKey.get(recordKey(record));
+    if (!own) add.push(record);
+    else if (last(own) === last(record) || JSON.stringify(own.data) === JSON.stringify(record.data)) same += 1;
+    else if (own.revs.includes(last(record))) older += 1;
+    else if (record.revs.includes(last(own))) update.push({ mine: own, theirs: record });
+    else conflicts.push({ mine: own, theirs: record });
+  }
+  return { add, update, conflicts, same, older };
+}

@@ -1,0 +1,85 @@
+import { refuse, type Result } from '../result';
+import type { Shape } from './shape';
+import {
+  closureShape,
+  goalShape,
+  lessonShape,
+  pieceShape,
+  setShape,
+  settingsShape,
+  sheetShape,
+  studentShape,
+} from './shapes';
+import { anyObject, id, list, object, oneOf, text, whole } from './shape';
+import { validate, type Problem } from './validate';
+
+export const RECORD_KINDS = ['student', 'set', 'piece', 'goal', 'sheet', 'lesson', 'closure', 'settings'] as const;
+export type RecordKind = (typeof RECORD_KINDS)[number];
+
+/** One thing the studio keeps. `revs` are the ids of its revisions, latest last, the last twelve at most. */
+export interface StoredRecord {
+  readonly kind: RecordKind;
+  readonly id: string;
+  /** Version of the kind's form. */
+  readonly v: number;
+  readonly revs: readonly string[];
+  readonly data: { readonly id: string };
+}
+
+const SHAPES: Readonly<Record<RecordKind, Shape>> = {
+  student: studentShape,
+  set: setShape,
+  piece: pieceShape,
+  goal: goalShape,
+  sheet: sheetShape,
+  lesson: lessonShape,
+  closure: closureShape,
+  settings: settingsShape,
+};
+
+const envelope = object({
+  kind: oneOf(RECORD_KINDS),
+  id,
+  v: whole(1, 1_000),
+  revs: list(text(40, 1), 12, 1),
+  data: anyObject,
+});
+
+/** `steps[n]` turns data of version n + 1 into version n + 2. */
+export type Migrations = Readonly<Partial<Record<RecordKind, readonly ((data: unknown) => unknown)[]>>>;
+/** No form has changed yet; the first change adds its step and a kept example of the old form. */
+export const MIGRATIONS: Migrations = {};
+
+export const currentVersion = (kind: RecordKind, migrations: Migrations = MIGRATIONS): number =>
+  (migrations[kind]?.length ?? 0) + 1;
+
+export const recordKey = (record: Pick<StoredRecord, 'kind' | 'id'>): string => `${record.kind}/${record.id}`;
+
+export const shapeOf = (kind: RecordKind): Shape => SHAPES[kind];
+
+export const validateData = (kind: RecordKind, data: unknown): Result<unknown, readonly Problem[]> =>
+  validate(SHAPES[kind], data);
+
+/**
+ * Any value to a record of the current version, or every problem with its place.
+ * A record of a later version than this program knows is refused, never cut down.
+ */
+export function readRecord(
+  value: unknown,
+  migrations: Migrations = MIGRATIONS,
+): Result<StoredRecord, readonly Problem[]> {
+  const outer = validate<StoredRecord>(envelope, value);
+  if (!outer.ok) return outer;
+  const { kind, v } = outer.value;
+  const version = currentVersion(kind, migrations);
+  if (v > version)
+    return refuse([{ pointer: '/v', message: `version ${v} is newer than this program (${version})` }]);
+  let data: unknown = outer.value.data;
+  for (const step of (migrations[kind] ?? []).slice(v - 1)) data = step(data);
+  const inner = validateData(kind, data);
+  if (!inner.ok) return refuse(inner.why.map((problem) => ({ ...problem, pointer: `/data${problem.pointer}` })));
+  const read = { ...outer.value, v: version, data: data as StoredRecord['data'] };
+  return read.data.id === read.id
+    ? { ok: true, value: read }
+    : refuse([{ pointer: '/data/id', message: 'differs from the id of the record' }]);
+}

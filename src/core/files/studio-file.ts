@@ -1,0 +1,65 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import { ok, refuse, type Result } from '../result';
+import type { CalendarDay } from '../time';
+import { readRecord, recordKey, type StoredRecord } from './records';
+import { anyObject, list, matching, object, oneOf, text, whole } from './shape';
+import { parseJson, validate, type Problem } from './validate';
+
+/** A whole studio. `checksum` is the SHA-256 of the records as written here. */
+export interface StudioFile {
+  readonly format: 'formal-stave-studio';
+  readonly version: 1;
+  readonly exportedOn: CalendarDay;
+  readonly checksum: string;
+  readonly records: readonly StoredRecord[];
+}
+
+const studioFileOuter = object({
+  format: oneOf(['formal-stave-studio']),
+  version: whole(1, 1),
+  exportedOn: matching(/^\d{4}-\d{2}-\d{2}$/, 'a day as 2027-01-20'),
+  checksum: text(64, 64),
+  records: list(anyObject, 500_000),
+});
+
+export const checksumOf = (records: readonly StoredRecord[]): string =>
+  bytesToHex(sha256(utf8ToBytes(JSON.stringify(records))));
+
+/** Records in the order of their keys, so that equal studios give equal files. */
+export function formatStudioFile(records: readonly StoredRecord[], exportedOn: CalendarDay): string {
+  const sorted = [...records].sort((a, b) => (recordKey(a) < recordKey(b) ? -1 : 1));
+  const file: StudioFile = {
+    format: 'formal-stave-studio',
+    version: 1,
+    exportedOn,
+    checksum: checksumOf(sorted),
+    records: sorted,
+  };
+  return `${JSON.stringify(file)}\n`;
+}
+
+/** The file, checked whole: form, checksum, every record. A file with one bad record is refused, with its place. */
+export function parseStudioFile(source: string): Result<StudioFile, readonly Problem[]> {
+  const json = parseJson(source);
+  if (!json.ok) return json;
+  const formed = validate<StudioFile>(studioFileOuter, json.value);
+  if (!formed.ok) return formed;
+  const problems: Problem[] = [];
+  const seen = new Set<string>();
+  const records = formed.value.records.flatMap((value, at) => {
+    const read = readRecord(value);
+    if (!read.ok) {
+      problems.push(...read.why.map((each) => ({ ...each, pointer: `/records/${at}${each.pointer}` })));
+      return [];
+    }
+    const key = recordKey(read.value);
+    if (seen.has(key)) problems.push({ pointer: `/records/${at}/id`, message: `${key} stands twice` });
+    seen.add(key);
+    return [read.value];
+  });
+  if (problems.length > 0) return refuse(problems.slice(0, 50));
+  if (checksumOf(formed.value.records) !== formed.value.checksum)
+    return refuse([{ pointer: '/checksum', message: 'does not fit the records: the file was changed or cut' }]);
+  return ok({ ...formed.value, records });
+}

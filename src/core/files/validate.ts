@@ -1,0 +1,54 @@
+import * as yup from 'yup';
+import { ok, refuse, type Result } from '../result';
+import type { Shape } from './shape';
+
+/** One thing wrong with a file or a body, and where. */
+export interface Problem {
+  /** JSON pointer (RFC 6901): "/set/levels/2/name"; "" is the whole. */
+  readonly pointer: string;
+  readonly message: string;
+}
+
+/** Most problems named at once; the rest are counted by the caller's length check. */
+const MOST = 50;
+
+/** "levels[2].name" as "/levels/2/name". */
+export const pointerOf = (path: string | undefined): string =>
+  (path ?? '')
+    .replace(/\["((?:[^"\\]|\\.)*)"\]/g, (_, name: string) => `.${name.replace(/\./g, '\u0000')}`)
+    .replace(/\[(\d+)\]/g, '.$1')
+    .split('.')
+    .filter((part) => part !== '')
+    .map((part) => `/${part.replace(/\u0000/g, '.').replace(/~/g, '~0').replace(/\//g, '~1')}`)
+    .join('');
+
+/** The value itself when the shape holds, else every problem found (at most 50), each with its place. */
+export function validate<T>(shape: Shape, value: unknown): Result<T, readonly Problem[]> {
+  try {
+    shape.yup.validateSync(value, { abortEarly: false, strict: true });
+    return ok(value as T);
+  } catch (error) {
+    if (!(error instanceof yup.ValidationError)) throw error;
+    const problems = (error.inner.length > 0 ? error.inner : [error]).map((each) => ({
+      pointer: pointerOf(each.path),
+      message: each.errors[0] ?? each.message,
+    }));
+    return refuse(problems.slice(0, MOST));
+  }
+}
+
+/** Text to a JSON value; the problem names line and column where the parser tells a place. */
+export function parseJson(source: string): Result<unknown, readonly Problem[]> {
+  try {
+    return ok(JSON.parse(source) as unknown);
+  } catch (error) {
+    const message = error instanceof Error ? error.message : 'not JSON';
+    const at = /position (\d+)/.exec(message);
+    const before = at ? source.slice(0, Number(at[1])) : '';
+    const line = before.split('\n').length;
+    const column = before.length - before.lastIndexOf('\n');
+    return refuse([
+      { pointer: '', message: at ? `not JSON: line ${line}, column ${column}` : 'not JSON: the text ends too early or is empty' },
+    ]);
+  }
+}

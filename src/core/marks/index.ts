@@ -1,0 +1,42 @@
+/**
+ * Mark schemes, mark sheets, totals and awards.
+ *
+ * A mark is a whole step of its criterion, 0 to the criterion's maximum; totals are whole numbers.
+ * Nothing is converted between schemes. Read `standing` first: it says where a student stands
+ * from the latest teacher, mock or official sheet of each component.
+ */
+export {
+  aimMark,
+  bandOf,
+  componentMax,
+  criterionOf,
+  problemsOfScheme,
+  schemeComponent,
+  schemeMax,
+  type Award,
+  type Band,
+  type Criterion,
+  type MarkScheme,
+  type SchemeComponent,
+} from './scheme';
+export {
+  ASSESSORS,
+  countsForStanding,
+  differences,
+  sheetMark,
+  type Assessor,
+  type BarNote,
+  type MarkSheet,
+  type SheetMark,
+} from './sheet';
+export {
+  awardFor,
+  currentSheets,
+  latestSheet,
+  nextLine,
+  standing,
+  totalOf,
+  type NextLine,
+  type Standing,
+  type StandingMark,
+} from './standing';

@@ -1,0 +1,64 @@
+import type { BarRange } from '../music';
+import type { CalendarDay } from '../time';
+import type { SchemeComponent } from './scheme';
+
+export const ASSESSORS = ['student', 'peer', 'teacher', 'mock', 'official'] as const;
+export type Assessor = (typeof ASSESSORS)[number];
+
+export interface BarNote {
+  readonly id: string;
+  readonly bars: BarRange;
+  readonly text: string;
+}
+
+/** One assessor's marks for one component on one day. A correction supersedes; it never overwrites. */
+export interface MarkSheet {
+  readonly id: string;
+  readonly goalId: string;
+  readonly componentId: string;
+  readonly pieceId: string | null;
+  readonly schemeId: string;
+  readonly schemeVersion: number;
+  readonly assessor: Assessor;
+  readonly day: CalendarDay;
+  /** By criterion id; a criterion not heard yet is absent. */
+  readonly marks: Readonly<Record<string, number>>;
+  readonly notes: readonly BarNote[];
+  /** Closed sheets are not changed; a correction is a new sheet that names the one it replaces. */
+  readonly closed: boolean;
+  readonly supersedes: string | null;
+}
+
+export type SheetMark =
+  | { readonly kind: 'complete'; readonly mark: number }
+  | { readonly kind: 'part'; readonly mark: number; readonly missing: readonly string[] };
+
+/** The sheet's mark, or what has been given so far with the criterion ids still open. */
+export function sheetMark(component: SchemeComponent, sheet: MarkSheet): SheetMark {
+  let mark = 0;
+  const missing: string[] = [];
+  for (const { id } of component.criteria) {
+    const given = sheet.marks[id];
+    if (given === undefined) missing.push(id);
+    else mark += given;
+  }
+  return missing.length === 0 ? { kind: 'complete', mark } : { kind: 'part', mark, missing };
+}
+
+/** Own and peer marks are kept beside, and never make the standing total. */
+export const countsForStanding = (assessor: Assessor): boolean =>
+  assessor === 'teacher' || assessor === 'mock' || assessor === 'official';
+
+/** Own minus teacher by criterion, for the criteria both have marked, widest gap first (ties in scheme order). */
+export function differences(
+  component: SchemeComponent,
+  own: MarkSheet,
+  teacher: MarkSheet,
+): { readonly criterionId: string; readonly own: number; readonly teacher: number }[] {
+  return component.criteria
+    .flatMap(({ id }) => {
+      const [a, b] = [own.marks[id], teacher.marks[id]];
+      return a === undefined || b === undefined ? [] : [{ criterionId: id, own: a, teacher: b }];
+    })
+    .sort((x, y) => Math.abs(y.own - y.teacher) - Math.abs(x.own - x.teacher));
+}

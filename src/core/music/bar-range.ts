@@ -1,0 +1,23 @@
+/** Printed bar numbers, both included. */
+export interface BarRange {
+  readonly from: number;
+  readonly to: number;
+}
+
+export const barCount = (range: BarRange): number => range.to - range.from + 1;
+
+/** "17–32", or "17" for one bar. */
+export const formatBars = (range: BarRange): string =>
+  range.from === range.to ? String(range.from) : `${range.from}–${range.to}`;
+
+/** Reads "17–32", "17-32" or "17"; undefined when it is not a range of bars in rising order. */
+export function parseBars(text: string): BarRange | undefined {
+  const match = /^\s*(\d{1,5})\s*(?:[–-]\s*(\d{1,5})\s*)?$/.exec(text);
+  if (!match) return undefined;
+  const from = Number(match[1]);
+  const to = match[2] === undefined ? from : Number(match[2]);
+  return from <= to ? { from, to } : undefined;
+}
+
+export const coversBars = (outer: BarRange, inner: BarRange): boolean =>
+  outer.from <= inner.from && inner.to <= outer.to;

@@ -1,0 +1,125 @@
+import type { Stage } from '../effort';
+import { explainRule, findSession, openSlots } from '../requirements';
+import { daysBetween, type CalendarDay } from '../time';
+import type { Goal } from '../programme';
+import type { GoalContext } from './goal-context';
+import type { Studio } from './studio';
+
+/** Something only the teacher can settle. `due` orders them; `days` counts from today, negative when past. */
+export type Decision = {
+  readonly goalId: string;
+  readonly studentId: string;
+  readonly due: CalendarDay;
+  readonly days: number;
+} & (
+  | { readonly kind: 'enter'; readonly level: string; readonly open: readonly string[] }
+  | { readonly kind: 'rule'; readonly title: string; readonly sentence: string }
+  | { readonly kind: 'gate'; readonly componentId: string; readonly letter: string; readonly stage: Stage; readonly moveTo: CalendarDay | null }
+  | { readonly kind: 'minutes'; readonly from: CalendarDay; readonly to: CalendarDay; readonly demand: number; readonly minutes: number }
+  | { readonly kind: 'choose'; readonly letters: readonly string[] }
+);
+
+export interface Deadline {
+  readonly kind: 'entry closes' | 'session';
+  readonly setName: string;
+  readonly sessionName: string;
+  readonly day: CalendarDay;
+  readonly days: number;
+  /** Students aiming at it: entered, and not entered yet. */
+  readonly entered: readonly string[];
+  readonly undecided: readonly string[];
+}
+
+/** Whole weeks that have begun between today and the day; 0 on the day and after it. */
+export const weeksLeft = (today: CalendarDay, day: CalendarDay): number =>
+  Math.max(0, Math.ceil(daysBetween(today, day) / 7));
+
+/** Goals not closed, whose student is not archived, soonest session first. */
+export function openGoals(studio: Studio): Goal[] {
+  const dayOf = (goal: Goal) => {
+    const set = studio.sets.get(goal.setId);
+    return (set && findSession(set, goal.sessionId)?.day) ?? '9999';
+  };
+  return [...studio.goals.values()]
+    .filter((goal) => goal.closedOn === null && studio.students.get(goal.studentId)?.archivedOn === null)
+    .sort((a, b) => (dayOf(a) < dayOf(b) ? -1 : dayOf(a) > dayOf(b) ? 1 : a.id < b.id ? -1 : 1));
+}
+
+/** What waits for an answer on these goals, first due first. Sessions that are past ask nothing. */
+export function decisionsOf(contexts: readonly GoalContext[], today: CalendarDay): Decision[] {
+  return contexts
+    .filter(({ session }) => session.day >= today)
+    .flatMap((context) => decisionsOfGoal(context, today))
+    .sort((a, b) => a.days - b.days || (a.goalId < b.goalId ? -1 : a.goalId > b.goalId ? 1 : 0));
+}
+
+function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
+  const { goal, level, session, verdicts, plan } = context;
+  const closes = session.entryCloses;
+  const at = (due: CalendarDay) => ({
+    goalId: goal.id,
+    studentId: goal.studentId,
+    due,
+    days: daysBetween(today, due),
+  });
+  const open = openSlots(context.entry).filter((slot) => slot.open > 0).map((slot) => slot.letter);
+  const soon = closes ?? session.day;
+  const list: Decision[] = [];
+  if (goal.enteredOn === null && closes !== null && closes >= today)
+    list.push({ kind: 'enter', ...at(closes), level: level.name, open });
+  else if (open.length > 0) list.push({ kind: 'choose', ...at(soon), letters: open });
+  for (const verdict of verdicts.filter((each) => each.status === 'unmet')) {
+    const rule = level.rules.find((each) => each.id === verdict.ruleId);
+    if (rule) list.push({ kind: 'rule', ...at(soon), ...explainRule(rule, verdict, level) });
+  }
+  for (const item of plan?.items ?? []) {
+    const late = item.gates.find((gate) => gate.passedOn === null && gate.day <= today);
+    if (late)
+      list.push({
+        kind: 'gate',
+        ...at(late.day),
+        componentId: item.componentId,
+        letter: item.letter,
+        stage: late.stage,
+        moveTo: plan?.grid[plan.now + 1]?.from ?? null,
+      });
+  }
+  if (plan && !plan.feasible && plan.critical) {
+    const [first, last] = [plan.weeks[plan.critical.from], plan.weeks[plan.critical.until]];
+    if (first && last)
+      list.push({
+        kind: 'minutes',
+        ...at(first.from),
+        from: first.from,
+        to: last.to,
+        demand: plan.critical.demand,
+        minutes: plan.critical.minutes,
+      });
+  }
+  return list;
+}
+
+/** Entry closings and session days ahead that some open goal aims at, soonest first. */
+export function deadlinesOf(contexts: readonly GoalContext[], today: CalendarDay): Deadline[] {
+  const found = new Map<string, Deadline>();
+  for (const { goal, set, session, student } of contexts)
+    for (const [kind, day] of [
+      ['entry closes', session.entryCloses],
+      ['session', session.day],
+    ] as const) {
+      if (day === null || day < today) continue;
+      const id = `${kind}/${set.family}/${set.kind === 'graded exam' ? set.name : set.id}/${session.name}/${day}`;
+      const before = found.get(id);
+      const names = { entered: [...(before?.entered ?? [])], undecided: [...(before?.undecided ?? [])] };
+      names[goal.enteredOn === null ? 'undecided' : 'entered'].push(student.name);
+      found.set(id, {
+        kind,
+        setName: set.name,
+        sessionName: session.name,
+        day,
+        days: daysBetween(today, day),
+        ...names,
+      });
+    }
+  return [...found.values()].sort((a, b) => a.days - b.days || (a.setName < b.setName ? -1 : 1));
+}

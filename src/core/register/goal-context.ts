@@ -1,0 +1,70 @@
+import { standing, type MarkScheme, type MarkSheet, type Standing } from '../marks';
+import { planPreparation, type Plan, type PlanRefusal } from '../plan';
+import { entryOf, type Goal } from '../programme';
+import {
+  checkProgramme,
+  findLevel,
+  findSession,
+  schemeOf,
+  type Entry,
+  type Level,
+  type RequirementSet,
+  type Session,
+  type Verdict,
+} from '../requirements';
+import type { Student } from '../students';
+import type { CalendarDay } from '../time';
+import type { Studio } from './studio';
+
+/** A goal with everything it names looked up, and what follows from it. */
+export interface GoalContext {
+  readonly goal: Goal;
+  readonly student: Student;
+  readonly set: RequirementSet;
+  readonly level: Level;
+  readonly session: Session;
+  readonly scheme: MarkScheme;
+  readonly entry: Entry;
+  readonly verdicts: readonly Verdict[];
+  readonly sheets: readonly MarkSheet[];
+  readonly standing: Standing;
+  readonly plan: Plan | null;
+  readonly planRefusal: PlanRefusal | null;
+}
+
+/** Undefined when the goal names a student, set, level or session that is gone. */
+export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): GoalContext | undefined {
+  const student = studio.students.get(goal.studentId);
+  const set = studio.sets.get(goal.setId);
+  const level = set && findLevel(set, goal.levelId);
+  const session = set && findSession(set, goal.sessionId);
+  const entry = student && set && entryOf(goal, set, student, studio.pieces, today);
+  if (!student || !set || !level || !session || !entry) return undefined;
+  const scheme = schemeOf(set, level);
+  const sheets = [...studio.sheets.values()].filter((sheet) => sheet.goalId === goal.id);
+  const planned = planPreparation({
+    goal,
+    student,
+    family: set.family,
+    level,
+    session,
+    pieces: studio.pieces,
+    closures: [...studio.closures.values()],
+    effort: studio.settings.effort,
+    today,
+  });
+  return {
+    goal,
+    student,
+    set,
+    level,
+    session,
+    scheme,
+    entry,
+    verdicts: checkProgramme(entry),
+    sheets,
+    standing: standing(scheme, sheets),
+    plan: planned.ok ? planned.plan : null,
+    planRefusal: planned.ok ? null : planned.why,
+  };
+}

@@ -1,0 +1,49 @@
+import { practiceCard, type Plan } from '../plan';
+import type { BarRange } from '../music';
+import type { Stage } from '../effort';
+import type { NoteValue } from '../music';
+
+/** One thing to hear in the lesson: this week's work on one component. */
+export interface HearLine {
+  readonly componentId: string;
+  readonly letter: string;
+  readonly title: string;
+  readonly bars: BarRange | null;
+  readonly stage: Stage;
+  readonly tempo: { readonly unit: NoteValue; readonly perMinute: number } | null;
+  /** Share of the lesson, whole minutes; the shares add up to the lesson. */
+  readonly minutes: number;
+}
+
+/** What this week's card works on, most minutes first; lesson minutes are shared as the practice minutes are. */
+export function hearToday(plan: Plan, lessonMinutes: number): HearLine[] {
+  const card = practiceCard(plan, 0);
+  const rows = card.rows
+    .filter((row) => row.minutes > 0)
+    .sort((a, b) => b.minutes - a.minutes || (a.item.letter < b.item.letter ? -1 : 1));
+  const all = rows.reduce((sum, row) => sum + row.minutes, 0);
+  let shared = 0;
+  let given = 0;
+  return rows.flatMap((row) => {
+    const [first] = row.blocks;
+    if (!first) return [];
+    shared += row.minutes;
+    const until = Math.round((lessonMinutes * shared) / all);
+    const minutes = until - given;
+    given = until;
+    return [
+      {
+        componentId: row.item.componentId,
+        letter: row.item.letter,
+        title: row.item.title,
+        bars: first.task.bars,
+        stage: first.stage,
+        tempo:
+          row.item.tempo && first.tempo !== null
+            ? { unit: row.item.tempo.unit, perMinute: Math.round(first.tempo) }
+            : null,
+        minutes,
+      },
+    ];
+  });
+}

@@ -1,0 +1,98 @@
+import type { Student } from '../students';
+import { fallsOn, slotMinutes, stopsLessons, type CalendarDay, type Closure } from '../time';
+
+/** What happened to one lesson, or where it was moved. The slot says when it would have been. */
+export interface LessonRecord {
+  /** "day/student id" of the slot's own day, so a lesson has one record. */
+  readonly id: string;
+  readonly studentId: string;
+  readonly day: CalendarDay;
+  readonly state: 'planned' | 'held' | 'absent' | 'cancelled' | 'moved';
+  readonly note: string;
+  readonly movedTo: { readonly day: CalendarDay; readonly start: string } | null;
+}
+
+export interface DayLesson {
+  readonly id: string;
+  /** One student, or the two who share the lesson. */
+  readonly students: readonly Student[];
+  readonly start: string;
+  readonly end: string;
+  readonly minutes: number;
+  readonly state: LessonRecord['state'];
+  readonly note: string;
+  /** The day it was moved from or to; null when it stands where the slot has it. */
+  readonly moved: { readonly from: CalendarDay } | { readonly to: CalendarDay } | null;
+}
+
+/** "15:40" and 30 minutes: "16:10". */
+export function shiftStart(start: string, minutes: number): string {
+  const [hours = 0, past = 0] = start.split(':').map(Number);
+  const sum = (hours * 60 + past + minutes) % 1440;
+  return `${String(Math.floor(sum / 60)).padStart(2, '0')}:${String(sum % 60).padStart(2, '0')}`;
+}
+
+/** The lessons of a day by start: from the slots, and moved here from other days. Students who share stand in one. */
+export function lessonsOn(
+  day: CalendarDay,
+  students: readonly Student[],
+  records: Iterable<LessonRecord>,
+  closures: readonly Closure[],
+): DayLesson[] {
+  const byId = new Map([...records].map((record) => [record.id, record]));
+  const active = students.filter((student) => student.archivedOn === null || student.archivedOn > day);
+  const shut = stopsLessons(closures, day);
+  const lessons = active.flatMap((student): DayLesson[] => {
+    const { slot } = student;
+    if (slot.kind === 'none' || shut || !fallsOn(slot, day)) return [];
+    const record = byId.get(`${day}/${student.id}`);
+    return [lessonOf(student, slot.start, record, record?.movedTo ? { to: record.movedTo.day } : null, day)];
+  });
+  const moved = [...byId.values()].flatMap((record): DayLesson[] => {
+    const student = active.find((each) => each.id === record.studentId);
+    if (!student || record.state !== 'moved' || record.movedTo?.day !== day) return [];
+    return [{ ...lessonOf(student, record.movedTo.start, record, { from: record.day }, record.day), state: 'planned' }];
+  });
+  return joinShared([...lessons, ...moved]).sort((a, b) =>
+    a.start < b.start ? -1 : a.start > b.start ? 1 : a.id < b.id ? -1 : 1,
+  );
+}
+
+function lessonOf(
+  student: Student,
+  start: string,
+  record: LessonRecord | undefined,
+  moved: DayLesson['moved'],
+  day: CalendarDay,
+): DayLesson {
+  const minutes = slotMinutes(student.slot);
+  return {
+    id: `${day}/${student.id}`,
+    students: [student],
+    start,
+    end: shiftStart(start, minutes),
+    minutes,
+    state: record?.state ?? 'planned',
+    note: record?.note ?? '',
+    moved,
+  };
+}
+
+/** Two students who name each other and start together have one lesson. */
+function joinShared(lessons: readonly DayLesson[]): DayLesson[] {
+  const joined: DayLesson[] = [];
+  for (const lesson of lessons) {
+    const [student] = lesson.students;
+    const other = joined.findIndex(
+      (each) =>
+        each.start === lesson.start &&
+        each.students.length === 1 &&
+        each.students[0]?.id === student?.sharesWith &&
+        each.students[0]?.sharesWith === student?.id,
+    );
+    const before = joined[other];
+    if (before && student) joined[other] = { ...before, students: [...before.students, student] };
+    else joined.push(lesson);
+  }
+  return joined;
+}

@@ -1,0 +1,51 @@
+import { DEFAULT_EFFORT, type EffortSettings } from '../effort';
+import type { MarkSheet } from '../marks';
+import type { Goal } from '../programme';
+import type { Piece } from '../repertoire';
+import type { RequirementSet } from '../requirements';
+import type { Student } from '../students';
+import type { Closure } from '../time';
+import type { LessonRecord } from './lessons';
+
+export interface StudioSettings {
+  readonly id: 'studio';
+  readonly teacher: string;
+  readonly place: string;
+  readonly effort: EffortSettings;
+  /** Names of the effort figures the teacher has set; the others are shown as assumed. */
+  readonly effortSet: readonly string[];
+  /** Print names as initials. */
+  readonly initialsOnPaper: boolean;
+}
+
+/** Every fact the studio keeps, by id. */
+export interface Studio {
+  readonly students: ReadonlyMap<string, Student>;
+  readonly sets: ReadonlyMap<string, RequirementSet>;
+  readonly pieces: ReadonlyMap<string, Piece>;
+  readonly goals: ReadonlyMap<string, Goal>;
+  readonly sheets: ReadonlyMap<string, MarkSheet>;
+  readonly lessons: ReadonlyMap<string, LessonRecord>;
+  readonly closures: ReadonlyMap<string, Closure>;
+  readonly settings: StudioSettings;
+}
+
+export const DEFAULT_SETTINGS: StudioSettings = {
+  id: 'studio',
+  teacher: '',
+  place: '',
+  effort: DEFAULT_EFFORT,
+  effortSet: [],
+  initialsOnPaper: false,
+};
+
+export const NO_STUDIO: Studio = {
+  students: new Map(),
+  sets: new Map(),
+  pieces: new Map(),
+  goals: new Map(),
+  sheets: new Map(),
+  lessons: new Map(),
+  closures: new Map(),
+  settings: DEFAULT_SETTINGS,
+};

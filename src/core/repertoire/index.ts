@@ -1,0 +1,17 @@
+/**
+ * Pieces and what is known of them.
+ *
+ * A fact nobody has given is `null`, never a guess: a rule that needs it answers "undecided".
+ * Seconds are performed time at the printed tempo; bars are printed bars. Read `Piece` first.
+ */
+export { holds, PREDICATE_VALUES, type PiecePredicate } from './predicate';
+export {
+  ACCOMPANIMENTS,
+  barsToLearn,
+  keyMode,
+  PIECE_KINDS,
+  sameComposer,
+  type Accompaniment,
+  type Piece,
+  type PieceKind,
+} from './piece';

@@ -1,0 +1,39 @@
+import type { Tempo } from '../music';
+
+export const ACCOMPANIMENTS = ['accompanied', 'unaccompanied'] as const;
+export type Accompaniment = (typeof ACCOMPANIMENTS)[number];
+export const PIECE_KINDS = ['piece', 'study', 'duet'] as const;
+export type PieceKind = (typeof PIECE_KINDS)[number];
+
+export interface Piece {
+  readonly id: string;
+  readonly title: string;
+  readonly composer: string;
+  readonly kind: PieceKind;
+  /** Performed time in seconds; null when nobody has timed it. */
+  readonly seconds: number | null;
+  /** Printed bars; null when not counted. */
+  readonly bars: number | null;
+  /** Bars that are new to the fingers (repeats of the same bar left out); null: all of them. */
+  readonly barsToLearn: number | null;
+  /** "D major", "no key"; null when unknown. */
+  readonly key: string | null;
+  /** "6/8", "unbarred"; null when unknown. */
+  readonly metre: string | null;
+  readonly tempo: Tempo | null;
+  readonly period: string | null;
+  readonly character: string | null;
+  readonly accompaniment: Accompaniment | null;
+  readonly demands: readonly string[];
+}
+
+/** Bars to learn, or null when neither count is known. */
+export const barsToLearn = (piece: Piece): number | null => piece.barsToLearn ?? piece.bars;
+
+export function keyMode(key: string): 'major' | 'minor' | 'neither' {
+  if (/\bmajor\b/i.test(key)) return 'major';
+  return /\bminor\b/i.test(key) ? 'minor' : 'neither';
+}
+
+const plain = (name: string) => name.trim().replace(/\s+/g, ' ').toLocaleLowerCase('en');
+export const sameComposer = (a: string, b: string): boolean => plain(a) === plain(b);

@@ -1,0 +1,83 @@
+import type { BarRange } from '../music';
+import type { Piece } from '../repertoire';
+import type { Student } from '../students';
+import type { CalendarDay } from '../time';
+import { choiceCount, choosesPieces, type Level, type RequirementSet, type Session } from './requirement-set';
+
+/** What fills one slot: a piece of the library, or the bars prepared of a given excerpt. */
+export type Choice =
+  | { readonly kind: 'piece'; readonly pieceId: string }
+  | { readonly kind: 'excerpt'; readonly bars: BarRange };
+
+/** Choices by component id; a component without choices is absent or has an empty list. */
+export type Programme = Readonly<Record<string, readonly Choice[]>>;
+
+/** What is known of a recorded submission. */
+export interface Takes {
+  readonly count: number;
+  readonly continuous: boolean;
+}
+
+export interface Waiver {
+  readonly ruleId: string;
+  readonly by: string;
+  readonly why: string;
+}
+
+/** Everything a rule may look at. `session` is null while none is picked. */
+export interface Entry {
+  readonly today: CalendarDay;
+  readonly set: RequirementSet;
+  readonly level: Level;
+  readonly session: Session | null;
+  readonly student: Pick<Student, 'birthDate' | 'levelsHeld'>;
+  readonly pieces: ReadonlyMap<string, Piece>;
+  readonly programme: Programme;
+  readonly facts: Readonly<Record<string, string>>;
+  readonly enteredOn: CalendarDay | null;
+  readonly takes: Takes | null;
+  readonly waivers: readonly Waiver[];
+}
+
+/** One component's choices, with what may still fill it. */
+export interface Slot {
+  readonly componentId: string;
+  readonly letter: string;
+  readonly chosen: readonly Piece[];
+  /** Choices still needed to reach the component's minimum. */
+  readonly open: number;
+  /** Choices the maximum leaves room for, `open` included. */
+  readonly room: number;
+  /** Pieces that may still be chosen; "any" where the choice is the student's own. */
+  readonly candidates: readonly Piece[] | 'any';
+}
+
+export const piecesOf = (entry: Entry, componentId: string): Piece[] =>
+  (entry.programme[componentId] ?? []).flatMap((choice) => {
+    const piece = choice.kind === 'piece' ? entry.pieces.get(choice.pieceId) : undefined;
+    return piece ? [piece] : [];
+  });
+
+/** The slots of the components that choose pieces, in the level's order. */
+export function openSlots(entry: Entry): Slot[] {
+  const taken = new Set(entry.level.components.flatMap(({ id }) => piecesOf(entry, id).map((piece) => piece.id)));
+  return entry.level.components.filter(choosesPieces).map((component) => {
+    const chosen = piecesOf(entry, component.id);
+    const { min, max } = choiceCount(component);
+    const candidates =
+      component.source.kind === 'list'
+        ? component.source.pieceIds.flatMap((id) => {
+            const piece = entry.pieces.get(id);
+            return piece && !taken.has(id) ? [piece] : [];
+          })
+        : ('any' as const);
+    return {
+      componentId: component.id,
+      letter: component.letter,
+      chosen,
+      open: Math.max(0, min - chosen.length),
+      room: Math.max(0, max - chosen.length),
+      candidates,
+    };
+  });
+}

@@ -1,0 +1,6 @@
+/**
+ * A student: who, when the lessons are, how many minutes there are to practise, what is held.
+ *
+ * Minutes by weekday are seven whole numbers, Monday first. Read `Student` first.
+ */
+export { heldRank, initials, shortName, weeklyMinutes, type LevelHeld, type Student } from './student';

@@ -1,0 +1,44 @@
+import type { CalendarDay, LessonSlot } from '../time';
+
+/** An official result: a level passed before. `family` joins the editions of one syllabus. */
+export interface LevelHeld {
+  readonly family: string;
+  readonly levelName: string;
+  /** The level's place in its family, 1 lowest. */
+  readonly rank: number;
+  readonly day: CalendarDay;
+  readonly award: string;
+}
+
+export interface Student {
+  readonly id: string;
+  readonly name: string;
+  readonly instrument: string;
+  readonly birthDate: CalendarDay;
+  readonly slot: LessonSlot;
+  /** The other student when two share a lesson. */
+  readonly sharesWith: string | null;
+  readonly minutesByWeekday: readonly number[];
+  readonly levelsHeld: readonly LevelHeld[];
+  /** Widest comfortable stretch of one hand in semitones; null when never measured or not asked for. */
+  readonly reachSemitones: number | null;
+  readonly archivedOn: CalendarDay | null;
+}
+
+/** The highest rank held in a family; 0 when none is. */
+export const heldRank = (student: Student, family: string): number =>
+  Math.max(0, ...student.levelsHeld.filter((held) => held.family === family).map((held) => held.rank));
+
+export const weeklyMinutes = (student: Student): number =>
+  student.minutesByWeekday.reduce((sum, minutes) => sum + minutes, 0);
+
+/** The family name, as a decision line names a student. */
+export const shortName = (name: string): string => name.trim().split(/\s+/).at(-1) ?? name;
+
+/** "Orla Penhallow" as "O. P.", for sheets that leave the room. */
+export const initials = (name: string): string =>
+  name
+    .trim()
+    .split(/\s+/)
+    .map((word) => `${word.charAt(0).toLocaleUpperCase('en')}.`)
+    .join(' ');

@@ -1,0 +1,47 @@
+import { addDays, dayOfWeek, daysBetween, daysFrom, type CalendarDay, type Weekday } from './calendar-day';
+import { stopsPractice, type Closure } from './closure';
+
+/** Days from one lesson weekday to the day before the next, both included. */
+export interface Period {
+  readonly from: CalendarDay;
+  readonly to: CalendarDay;
+}
+
+/**
+ * The periods from `today` to the day before `session`.
+ * A period runs from the lesson's weekday to the day before the next one, also in a week without
+ * a lesson; the first is cut at `today`, the last ends on the eve of the session.
+ * @returns in order, without gaps; empty when the session is today or past
+ * @example periodsBetween("2027-01-20", "2027-01-29", 2) // => 20–26 Jan, 27–28 Jan
+ */
+export function periodsBetween(today: CalendarDay, session: CalendarDay, lessonWeekday: Weekday): Period[] {
+  const periods: Period[] = [];
+  let from = today;
+  while (from < session) {
+    const toNext = (lessonWeekday - dayOfWeek(from) + 7) % 7 || 7;
+    const next = addDays(from, toNext);
+    periods.push({ from, to: next < session ? addDays(next, -1) : addDays(session, -1) });
+    from = next;
+  }
+  return periods;
+}
+
+/** Index of the period that holds `day`, or -1. */
+export const periodIndexOf = (periods: readonly Period[], day: CalendarDay): number =>
+  periods.findIndex((period) => period.from <= day && day <= period.to);
+
+/**
+ * Minutes a student has in a period.
+ * @param minutesByWeekday - seven entries, Monday first, minutes
+ */
+export const minutesOn = (
+  period: Period,
+  minutesByWeekday: readonly number[],
+  closures: readonly Closure[],
+): readonly { readonly day: CalendarDay; readonly minutes: number }[] =>
+  daysBetween(period.from, period.to) < 0
+    ? []
+    : daysFrom(period.from, period.to).map((day) => ({
+        day,
+        minutes: stopsPractice(closures, day) ? 0 : (minutesByWeekday[dayOfWeek(day)] ?? 0),
+      }));

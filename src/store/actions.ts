@@ -1,0 +1,326 @@
+import type { RequirementFile } from '@/core/files';
+import type { EffortSettings, Stage } from '@/core/effort';
+import { currentSheets, type Assessor, type BarNote, type MarkSheet } from '@/core/marks';
+import { NEW_GOAL_PLAN, withChoice, withoutChoice, type Goal, type GoalPlan } from '@/core/programme';
+import type { LessonRecord, Studio, StudioSettings } from '@/core/register';
+import type { Piece } from '@/core/repertoire';
+import { choiceCount, componentOf, findLevel, schemeOf, type Choice, type RequirementSet, type Takes } from '@/core/requirements';
+import { shortName, type Student } from '@/core/students';
+import type { CalendarDay, Closure } from '@/core/time';
+import type { Edit } from './changes';
+import { newId } from './seed';
+import { dropSnapshots, forgetInSnapshots } from './snapshots';
+import { act, erase, getState, wipeStudio } from './studio-store';
+
+const nameOf = (student: Student | undefined) => (student ? shortName(student.name) : 'student');
+
+// The register ------------------------------------------------------------------------------------
+
+export const saveStudent = (student: Student): Promise<boolean> =>
+  act(`save ${nameOf(student)}`, (studio) => [
+    { kind: 'student', data: student },
+    ...partnerEdits(studio, student),
+  ]);
+
+/** Sharing is mutual: whoever is named names back, and a partner dropped or taken over names nobody. */
+function partnerEdits(studio: Studio, student: Student): Edit[] {
+  return [...studio.students.values()].flatMap((other): Edit[] => {
+    if (other.id === student.id) return [];
+    if (other.id === student.sharesWith) return [{ kind: 'student', data: { ...other, sharesWith: student.id } }];
+    if (other.sharesWith === student.id || (student.sharesWith !== null && other.sharesWith === student.sharesWith))
+      return [{ kind: 'student', data: { ...other, sharesWith: null } }];
+    return [];
+  });
+}
+
+export const addStudents = (students: readonly Student[]): Promise<boolean> =>
+  act(`add ${students.length} students`, () => students.map((data) => ({ kind: 'student', data })));
+
+export const archiveStudent = (id: string, on: CalendarDay | null): Promise<boolean> =>
+  act(on ? 'archive the student' : 'bring the student back', (studio) => {
+    const student = studio.students.get(id);
+    return student ? [{ kind: 'student', data: { ...student, archivedOn: on } }] : [];
+  });
+
+/** The student, with goals, mark sheets and lessons, for good. */
+export async function eraseStudent(id: string): Promise<void> {
+  const state = getState();
+  if (state.kind !== 'ready') return;
+  const keys = keysOfStudent(state.studio, id);
+  await erase('erase a student', (studio) => keysOfStudent(studio, id));
+  await forgetInSnapshots(state.which, new Set(keys));
+}
+
+function keysOfStudent(studio: Studio, id: string): string[] {
+  const goals = [...studio.goals.values()].filter((goal) => goal.studentId === id).map((goal) => goal.id);
+  return [
+    `student/${id}`,
+    ...goals.map((goal) => `goal/${goal}`),
+    ...[...studio.sheets.values()].filter((sheet) => goals.includes(sheet.goalId)).map((sheet) => `sheet/${sheet.id}`),
+    ...[...studio.lessons.values()].filter((lesson) => lesson.studentId === id).map((lesson) => `lesson/${lesson.id}`),
+  ];
+}
+
+export const recordLesson = (
+  lesson: Pick<LessonRecord, 'id' | 'studentId' | 'day'>,
+  change: Partial<Pick<LessonRecord, 'state' | 'note' | 'movedTo'>>,
+): Promise<boolean> =>
+  act('record the lesson', (studio) => {
+    const before = studio.lessons.get(lesson.id);
+    const blank = { state: 'planned', note: '', movedTo: null } as const;
+    return [{ kind: 'lesson', data: { ...blank, ...before, id: lesson.id, studentId: lesson.studentId, day: lesson.day, ...change } }];
+  });
+
+export const saveClosure = (closure: Closure): Promise<boolean> =>
+  act('save the closure', () => [{ kind: 'closure', data: closure }]);
+export const removeClosure = (id: string): Promise<boolean> =>
+  act('remove the closure', () => [{ kind: 'closure', remove: id }]);
+
+export const saveSettings = (change: Partial<StudioSettings>): Promise<boolean> =>
+  act('change the settings', (studio) => [{ kind: 'settings', data: { ...studio.settings, ...change } }]);
+
+export const setEffort = (name: keyof EffortSettings, effort: EffortSettings): Promise<boolean> =>
+  act('change the effort figures', ({ settings }) => [
+    { kind: 'settings', data: { ...settings, effort, effortSet: [...new Set([...settings.effortSet, name])] } },
+  ]);
+
+// The library -------------------------------------------------------------------------------------
+
+export const takeRequirementFile = (file: RequirementFile): Promise<boolean> =>
+  act(`import ${file.set.name}`, () => [
+    ...file.pieces.map((data) => ({ kind: 'piece' as const, data })),
+    { kind: 'set', data: file.set },
+  ]);
+
+export const saveSet = (set: RequirementSet): Promise<boolean> =>
+  act(`save ${set.name}`, () => [{ kind: 'set', data: set }]);
+
+export const removeSet = (id: string): Promise<boolean> =>
+  act('remove the requirement set', () => [{ kind: 'set', remove: id }]);
+
+/** New pieces, and their ids at the end of a component's list. */
+export const addPiecesToList = (
+  setId: string,
+  levelId: string,
+  componentId: string,
+  pieces: readonly Piece[],
+): Promise<boolean> =>
+  act(`add ${pieces.length} pieces`, (studio) => {
+    const set = studio.sets.get(setId);
+    if (!set) return [];
+    const levels = set.levels.map((level) =>
+      level.id !== levelId
+        ? level
+        : {
+            ...level,
+            components: level.components.map((component) =>
+              component.id === componentId && component.source.kind === 'list'
+                ? {
+                    ...component,
+                    source: {
+                      ...component.source,
+                      pieceIds: [...component.source.pieceIds, ...pieces.map((piece) => piece.id)],
+                    },
+                  }
+                : component,
+            ),
+          },
+    );
+    return [...pieces.map((data) => ({ kind: 'piece' as const, data })), { kind: 'set', data: { ...set, levels } }];
+  });
+
+export const savePiece = (piece: Piece): Promise<boolean> =>
+  act(`save ${piece.title}`, () => [{ kind: 'piece', data: piece }]);
+
+// Goal and programme ------------------------------------------------------------------------------
+
+export async function addGoal(
+  goal: Pick<Goal, 'studentId' | 'setId' | 'levelId' | 'sessionId' | 'aimAwardId'>,
+  today: CalendarDay,
+): Promise<string> {
+  const id = newId();
+  await act('set a goal', (studio) => {
+    const set = studio.sets.get(goal.setId);
+    const level = set && findLevel(set, goal.levelId);
+    const excerpts = (level?.components ?? []).flatMap(({ id: component, source }) =>
+      source.kind === 'excerpt' ? [[component, [{ kind: 'excerpt', bars: source.bars }]] as const] : [],
+    );
+    const data: Goal = {
+      id,
+      ...goal,
+      programme: Object.fromEntries(excerpts),
+      facts: {},
+      takes: null,
+      waivers: [],
+      enteredOn: null,
+      closedOn: null,
+      plan: { ...NEW_GOAL_PLAN, startedOn: today },
+    };
+    return [{ kind: 'goal', data }];
+  });
+  return id;
+}
+
+const changeGoal = (action: string, id: string, change: (goal: Goal, studio: Studio) => Partial<Goal>) =>
+  act(action, (studio) => {
+    const goal = studio.goals.get(id);
+    return goal ? [{ kind: 'goal', data: { ...goal, ...change(goal, studio) } }] : [];
+  });
+
+export const chooseSession = (id: string, sessionId: string): Promise<boolean> =>
+  changeGoal('change the session', id, () => ({ sessionId }));
+export const chooseAim = (id: string, aimAwardId: string): Promise<boolean> =>
+  changeGoal('change the aim', id, () => ({ aimAwardId }));
+export const enterGoal = (id: string, on: CalendarDay | null): Promise<boolean> =>
+  changeGoal(on ? 'enter' : 'take the entry back', id, () => ({ enteredOn: on }));
+export const closeGoal = (id: string, on: CalendarDay | null): Promise<boolean> =>
+  changeGoal(on ? 'close the goal' : 'reopen the goal', id, () => ({ closedOn: on }));
+export const setFact = (id: string, fact: string, value: string): Promise<boolean> =>
+  changeGoal(`note ${fact}`, id, (goal) => ({ facts: { ...goal.facts, [fact]: value } }));
+export const setTakes = (id: string, takes: Takes | null): Promise<boolean> =>
+  changeGoal('note the takes', id, () => ({ takes }));
+export const waiveRule = (id: string, ruleId: string, by: string, why: string): Promise<boolean> =>
+  changeGoal('waive a rule', id, (goal) => ({
+    waivers: [...goal.waivers.filter((each) => each.ruleId !== ruleId), { ruleId, by, why }],
+  }));
+export const unwaiveRule = (id: string, ruleId: string): Promise<boolean> =>
+  changeGoal('take a waiver back', id, (goal) => ({
+    waivers: goal.waivers.filter((each) => each.ruleId !== ruleId),
+  }));
+
+export const choosePiece = (id: string, componentId: string, choice: Choice): Promise<boolean> =>
+  changeGoal('choose a piece', id, (goal, studio) => {
+    const set = studio.sets.get(goal.setId);
+    const level = set && findLevel(set, goal.levelId);
+    const component = level && componentOf(level, componentId);
+    const max = component ? Math.max(1, choiceCount(component).max) : 1;
+    return { programme: withChoice(goal.programme, componentId, choice, max) };
+  });
+export const dropChoice = (id: string, componentId: string, index: number): Promise<boolean> =>
+  changeGoal('drop a piece', id, (goal) => ({ programme: withoutChoice(goal.programme, componentId, index) }));
+
+// The plan ----------------------------------------------------------------------------------------
+
+const changePlan = (action: string, id: string, change: (plan: GoalPlan) => Partial<GoalPlan>) =>
+  changeGoal(action, id, (goal) => ({ plan: { ...goal.plan, ...change(goal.plan) } }));
+
+export const setGate = (
+  id: string,
+  componentId: string,
+  stage: Stage,
+  change: { readonly movedTo?: CalendarDay | null; readonly passedOn?: CalendarDay | null },
+): Promise<boolean> =>
+  changePlan(change.passedOn === undefined ? 'move a gate' : 'pass a gate', id, ({ gates }) => {
+    const same = (gate: { componentId: string; stage: Stage }) =>
+      gate.componentId === componentId && gate.stage === stage;
+    const before = gates.find(same) ?? { componentId, stage, movedTo: null, passedOn: null };
+    return { gates: [...gates.filter((gate) => !same(gate)), { ...before, ...change }] };
+  });
+
+export const shutWeek = (id: string, from: CalendarDay, shut: boolean): Promise<boolean> =>
+  changePlan(shut ? 'shut a week' : 'open a week', id, ({ shutWeeks }) => ({
+    shutWeeks: shut ? [...new Set([...shutWeeks, from])].sort() : shutWeeks.filter((day) => day !== from),
+  }));
+
+export const setMinutes = (id: string, componentId: string, minutes: number | null): Promise<boolean> =>
+  changePlan('set the minutes of a piece', id, ({ minutes: before }) => ({
+    minutes: Object.fromEntries([
+      ...Object.entries(before).filter(([component]) => component !== componentId),
+      ...(minutes === null ? [] : [[componentId, minutes] as const]),
+    ]),
+  }));
+
+export const setMemorised = (id: string, componentId: string, memorised: boolean): Promise<boolean> =>
+  changePlan(memorised ? 'play from memory' : 'play from the page', id, (plan) => ({
+    memorised: memorised
+      ? [...new Set([...plan.memorised, componentId])]
+      : plan.memorised.filter((each) => each !== componentId),
+  }));
+
+// Marks -------------------------------------------------------------------------------------------
+
+/** The open sheet of an assessor for a component today, or a new one; closed sheets are superseded. */
+function openSheet(studio: Studio, goal: Goal, componentId: string, assessor: Assessor, today: CalendarDay): MarkSheet {
+  const sheets = currentSheets([...studio.sheets.values()].filter((sheet) => sheet.goalId === goal.id));
+  const own = sheets.filter(
+    (sheet) => sheet.componentId === componentId && sheet.assessor === assessor && sheet.day === today,
+  );
+  const open = own.find((sheet) => !sheet.closed);
+  if (open) return open;
+  const closed = own[0];
+  const set = studio.sets.get(goal.setId);
+  const level = set && findLevel(set, goal.levelId);
+  if (!set || !level) throw new Error('the goal names a level that is gone');
+  const scheme = schemeOf(set, level);
+  const choice = goal.programme[componentId]?.[0];
+  const source = componentOf(level, componentId)?.source;
+  return {
+    id: newId(),
+    goalId: goal.id,
+    componentId,
+    pieceId: choice?.kind === 'piece' ? choice.pieceId : source?.kind === 'excerpt' ? source.pieceId : null,
+    schemeId: scheme.id,
+    schemeVersion: scheme.version,
+    assessor,
+    day: today,
+    marks: closed?.marks ?? {},
+    notes: closed?.notes ?? [],
+    closed: false,
+    supersedes: closed?.id ?? null,
+  };
+}
+
+const changeSheet = (
+  action: string,
+  goalId: string,
+  componentId: string,
+  assessor: Assessor,
+  today: CalendarDay,
+  change: (sheet: MarkSheet) => Partial<MarkSheet>,
+) =>
+  act(action, (studio) => {
+    const goal = studio.goals.get(goalId);
+    if (!goal) return [];
+    const sheet = openSheet(studio, goal, componentId, assessor, today);
+    return [{ kind: 'sheet', data: { ...sheet, ...change(sheet) } }];
+  });
+
+/** Gives a criterion its mark; null takes it away. */
+export const giveMark = (
+  goalId: string,
+  componentId: string,
+  assessor: Assessor,
+  criterionId: string,
+  mark: number | null,
+  today: CalendarDay,
+): Promise<boolean> =>
+  changeSheet(mark === null ? 'take a mark away' : 'give a mark', goalId, componentId, assessor, today, (sheet) => ({
+    marks: Object.fromEntries([
+      ...Object.entries(sheet.marks).filter(([criterion]) => criterion !== criterionId),
+      ...(mark === null ? [] : [[criterionId, mark] as const]),
+    ]),
+  }));
+
+export const noteBars = (goalId: string, componentId: string, note: BarNote, today: CalendarDay): Promise<boolean> =>
+  changeSheet('note bars', goalId, componentId, 'teacher', today, (sheet) => ({
+    notes: [...sheet.notes.filter((each) => each.id !== note.id), note].sort((a, b) => a.bars.from - b.bars.from),
+  }));
+
+export const dropNote = (goalId: string, componentId: string, noteId: string, today: CalendarDay): Promise<boolean> =>
+  changeSheet('remove a note', goalId, componentId, 'teacher', today, (sheet) => ({
+    notes: sheet.notes.filter((each) => each.id !== noteId),
+  }));
+
+/** Closed sheets stay as they are; the next mark makes a correction that supersedes. */
+export const closeSheet = (sheetId: string): Promise<boolean> =>
+  act('close the mark sheet', (studio) => {
+    const sheet = studio.sheets.get(sheetId);
+    return sheet ? [{ kind: 'sheet', data: { ...sheet, closed: true } }] : [];
+  });
+
+/** The open studio and its snapshots, gone. */
+export async function wipe(): Promise<void> {
+  const state = getState();
+  if (state.kind === 'ready') await dropSnapshots(state.which);
+  await wipeStudio();
+}

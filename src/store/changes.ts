@@ -1,0 +1,67 @@
+import { currentVersion, recordKey, validateData, type Problem, type RecordKind, type StoredRecord } from '@/core/files';
+import type { Change } from './journal';
+
+/** What an action asks for: the new data of a record, or its removal. */
+export type Edit =
+  | { readonly kind: RecordKind; readonly data: { readonly id: string } }
+  | { readonly kind: RecordKind; readonly remove: string };
+
+/** An edit whose data does not hold its form. A view that lets this happen has a bug; an import reports it. */
+export class InvalidEdit extends Error {
+  constructor(
+    readonly key: string,
+    readonly problems: readonly Problem[],
+  ) {
+    super(`${key}: ${problems.map((each) => `${each.pointer} ${each.message}`).join('; ')}`);
+  }
+}
+
+/** Revisions kept with a record, to tell older from changed on both sides. */
+const REVISIONS = 12;
+export const withRevision = (revs: readonly string[], rev: string): readonly string[] =>
+  [...revs, rev].slice(-REVISIONS);
+
+/** Edits as checked changes of records; an edit that changes nothing is left out. Later edits of a record win. */
+export function changesOf(
+  records: ReadonlyMap<string, StoredRecord>,
+  edits: readonly Edit[],
+  newRevision: () => string,
+): Change[] {
+  const changes = new Map<string, Change>();
+  for (const edit of edits) {
+    const id = 'remove' in edit ? edit.remove : edit.data.id;
+    const key = recordKey({ kind: edit.kind, id });
+    const before = records.get(key) ?? null;
+    if ('remove' in edit) {
+      if (before) changes.set(key, { key, before, after: null });
+      continue;
+    }
+    const checked = validateData(edit.kind, edit.data);
+    if (!checked.ok) throw new InvalidEdit(key, checked.why);
+    if (before && JSON.stringify(before.data) === JSON.stringify(edit.data)) continue;
+    const after: StoredRecord = {
+      kind: edit.kind,
+      id,
+      v: currentVersion(edit.kind),
+      revs: withRevision(before?.revs ?? [], newRevision()),
+      data: edit.data,
+    };
+    changes.set(key, { key, before, after });
+  }
+  return [...changes.values()];
+}
+
+/** The same action backwards; "changed" when a record is no longer as the action left it. */
+export function reverse(
+  records: ReadonlyMap<string, StoredRecord>,
+  done: readonly Change[],
+  newRevision: () => string,
+): Change[] | 'changed' {
+  const last = (record: StoredRecord | null | undefined) => record?.revs.at(-1) ?? null;
+  if (done.some(({ key, after }) => last(records.get(key)) !== last(after))) return 'changed';
+  return done.map(({ key, before, after }) => ({
+    key,
+    before: after,
+    after: before && { ...before, revs: withRevision(after?.revs ?? before.revs, newRevision()) },
+  }));
+}

@@ -1,0 +1,22 @@
+/**
+ * What the browser keeps: records with revisions, a journal of actions, undo, files.
+ *
+ * A view reads with `useStudio` and dispatches a named action of `actions.ts`; an action is kept once its
+ * promise resolves. Nothing here knows a rule of an exam.
+ */
+export * from './actions';
+export { exportStudio, importPreview, lastBackup, takeImport, type ImportPreview } from './backup';
+export { listSnapshots, restoreSnapshot, type SnapshotInfo } from './snapshots';
+export { wallClock, type Now } from './clock';
+export { newId } from './seed';
+export {
+  dismissNotice,
+  openStudio,
+  redo,
+  undo,
+  wipeStudio,
+  type ReadyState,
+  type StoreState,
+  type Which,
+} from './studio-store';
+export { useStudio } from './use-studio';

@@ -1,0 +1,210 @@
+import { readRecord, recordKey, type Problem, type StoredRecord } from '@/core/files';
+import type { Kv } from './kv';
+
+/** One record before and after; null where there was none or there is none any more. */
+export interface Change {
+  readonly key: string;
+  readonly before: StoredRecord | null;
+  readonly after: StoredRecord | null;
+}
+
+/** One action, whole. It is in force from the moment it stands in the journal. */
+export interface JournalEntry {
+  readonly seq: number;
+  readonly action: string;
+  readonly changes: readonly Change[];
+  readonly applied: boolean;
+  /** Nothing of what it removed may stay behind: the journal up to here is emptied after it. */
+  readonly purge: boolean;
+}
+
+export interface SetAside {
+  readonly key: string;
+  readonly value: unknown;
+  readonly problems: readonly Problem[];
+}
+
+/** One at a time across tabs. */
+export type Lock = <T>(work: () => Promise<T>) => Promise<T>;
+
+export interface JournalState {
+  readonly records: ReadonlyMap<string, StoredRecord>;
+  readonly aside: readonly SetAside[];
+  readonly seq: number;
+}
+
+const RECORD = 'r/';
+const ENTRY = 'j/';
+const BASE = 'm/base';
+const entryKey = (seq: number) => `${ENTRY}${String(seq).padStart(10, '0')}`;
+
+/** Entries kept behind the last one, for tabs that wake up late. */
+const KEPT = 300;
+
+/**
+ * Records over a key-value store that has no transactions over several keys.
+ *
+ * An action is first one journal entry (atomic), then applied to the records, then marked applied. At
+ * start, and whenever the lock is taken, entries another tab or a killed one left unfinished are finished
+ * in their order. So an acknowledged action is never lost and never half there.
+ */
+export class Journal {
+  #records = new Map<string, StoredRecord>();
+  #aside: SetAside[] = [];
+  #seq = 0;
+  /** Entries that stand in the journal but could not be applied yet. */
+  #unfinished: JournalEntry[] = [];
+
+  constructor(
+    private readonly kv: Kv,
+    private readonly lock: Lock,
+    /** Called after every change of `state`, with the keys that changed. */
+    private readonly changed: (keys: readonly string[]) => void = () => undefined,
+  ) {}
+
+  get state(): JournalState {
+    return { records: this.#records, aside: this.#aside, seq: this.#seq };
+  }
+
+  /** Reads everything and finishes what was left unfinished. */
+  async open(): Promise<void> {
+    await this.lock(() => this.#load());
+    this.changed([...this.#records.keys()]);
+  }
+
+  /**
+   * Runs an action on the newest records and keeps what it changes. Resolves once the action cannot be
+   * lost any more; rejects when it was not kept, and then nothing of it is in force.
+   * @param compute - the changes, from the newest records; an empty list keeps nothing
+   */
+  async commit(
+    action: string,
+    compute: (records: ReadonlyMap<string, StoredRecord>) => readonly Change[],
+    options: { readonly purge?: boolean } = {},
+  ): Promise<JournalEntry | null> {
+    return this.lock(async () => {
+      await this.#catchUp();
+      const changes = compute(this.#records);
+      if (changes.length === 0) return null;
+      const entry: JournalEntry = {
+        seq: this.#seq + 1,
+        action,
+        changes,
+        applied: false,
+        purge: options.purge ?? false,
+      };
+      await this.kv.set(entryKey(entry.seq), entry);
+      this.#take(entry);
+      this.#unfinished.push(entry);
+      await this.#finish().catch(() => undefined);
+      return entry;
+    });
+  }
+
+  /** Takes in what other tabs have done. */
+  async refresh(): Promise<void> {
+    await this.lock(() => this.#catchUp());
+  }
+
+  async #load(): Promise<void> {
+    const all = await this.kv.all();
+    const records = new Map<string, unknown>();
+    const entries: JournalEntry[] = [];
+    let base = 1;
+    for (const [key, value] of all) {
+      if (key.startsWith(RECORD)) records.set(key.slice(RECORD.length), value);
+      else if (key.startsWith(ENTRY) && isEntry(value)) entries.push(value);
+      else if (key === BASE && typeof value === 'number') base = value;
+    }
+    entries.sort((a, b) => a.seq - b.seq);
+    const first = entries.findIndex((entry) => !entry.applied);
+    const late = first < 0 ? [] : entries.slice(first);
+    for (const { key, after } of late.flatMap((entry) => entry.changes)) {
+      if (after) records.set(key, after);
+      else records.delete(key);
+    }
+    this.#records = new Map();
+    this.#aside = [];
+    for (const [key, value] of records) {
+      const read = readRecord(value);
+      if (read.ok && recordKey(read.value) === key) this.#records.set(key, read.value);
+      else
+        this.#aside.push({
+          key,
+          value,
+          problems: read.ok ? [{ pointer: '/id', message: 'stands under another name' }] : read.why,
+        });
+    }
+    this.#seq = Math.max(base - 1, entries.at(-1)?.seq ?? 0);
+    this.#unfinished = late;
+    await this.#finish().catch(() => undefined);
+    await this.#prune(base, entries);
+  }
+
+  /** Entries past the last one known, in order; a gap (emptied journal) means reading everything again. */
+  async #catchUp(): Promise<void> {
+    await this.#finish();
+    const base = await this.kv.get(BASE);
+    if (typeof base === 'number' && base > this.#seq + 1) {
+      await this.#load();
+      this.changed([...this.#records.keys()]);
+      return;
+    }
+    for (;;) {
+      const entry = await this.kv.get(entryKey(this.#seq + 1));
+      if (!isEntry(entry)) return;
+      this.#take(entry);
+      if (!entry.applied) {
+        this.#unfinished.push(entry);
+        await this.#finish();
+      }
+    }
+  }
+
+  #take(entry: JournalEntry): void {
+    const records = new Map(this.#records);
+    for (const { key, after } of entry.changes) {
+      if (after) records.set(key, after);
+      else records.delete(key);
+    }
+    this.#records = records;
+    this.#seq = entry.seq;
+    this.changed(entry.changes.map((change) => change.key));
+  }
+
+  async #finish(): Promise<void> {
+    for (let entry = this.#unfinished[0]; entry; entry = this.#unfinished[0]) {
+      for (const { key, after } of entry.changes) {
+        if (after) await this.kv.set(RECORD + key, after);
+        else await this.kv.remove(RECORD + key);
+      }
+      if (entry.purge) await this.#purge(entry.seq);
+      else await this.kv.set(entryKey(entry.seq), { ...entry, applied: true });
+      this.#unfinished.shift();
+    }
+  }
+
+  /** Empties the journal up to and with `seq`; the emptied part is announced first, so that no reader misses it. */
+  async #purge(seq: number): Promise<void> {
+    for (const key of await this.kv.keys())
+      if (key.startsWith(ENTRY) && key < entryKey(seq)) await this.kv.remove(key);
+    await this.kv.set(BASE, seq + 1);
+    await this.kv.remove(entryKey(seq));
+  }
+
+  async #prune(base: number, entries: readonly JournalEntry[]): Promise<void> {
+    if (entries.length <= 2 * KEPT || this.#unfinished.length > 0) return;
+    const keep = Math.max(base, this.#seq - KEPT + 1);
+    await this.kv.set(BASE, keep);
+    for (const entry of entries) if (entry.seq < keep) await this.kv.remove(entryKey(entry.seq));
+  }
+}
+
+function isEntry(value: unknown): value is JournalEntry {
+  return (
+    typeof value === 'object' &&
+    value !== null &&
+    Number.isInteger((value as JournalEntry).seq) &&
+    Array.isArray((value as JournalEntry).changes)
+  );
+}

@@ -1,0 +1,234 @@
+import { recordKey, type StoredRecord } from '@/core/files';
+import type { Studio } from '@/core/register';
+import { changesOf, reverse, type Edit } from './changes';
+import { DEMO_NOW, wallClock, type Now } from './clock';
+import { Journal, type Change, type Lock, type SetAside } from './journal';
+import { browserKv, type Kv } from './kv';
+import { newId } from './seed';
+import { studioOf } from './studio-view';
+
+export type Which = 'demo' | 'own';
+
+export interface ReadyState {
+  readonly kind: 'ready';
+  readonly which: Which;
+  readonly studio: Studio;
+  readonly now: Now;
+  readonly aside: readonly SetAside[];
+  /** Sequence number of the last action kept; rises with every acknowledged edit. */
+  readonly saved: number;
+  /** Names of the actions that undo and redo would take. */
+  readonly undo: string | null;
+  readonly redo: string | null;
+  /** Something the teacher must know about the store itself. */
+  readonly notice: string | null;
+}
+export type StoreState =
+  | { readonly kind: 'opening' }
+  | { readonly kind: 'first run' }
+  | { readonly kind: 'failed'; readonly message: string }
+  | ReadyState;
+
+const WHICH = 'formal-stave.studio';
+const FULL =
+  'The disk of this browser is full: the last change was not kept. Export the studio file, then free some space.';
+
+let state: StoreState = { kind: 'opening' };
+let journal: Journal | null = null;
+let kv: Kv | null = null;
+let channel: BroadcastChannel | null = null;
+let done: { readonly action: string; readonly changes: readonly Change[] }[] = [];
+let undone: { readonly action: string; readonly changes: readonly Change[] }[] = [];
+const listeners = new Set<() => void>();
+
+const set = (next: StoreState) => {
+  state = next;
+  if (next.kind === 'ready') document.documentElement.dataset['saved'] = String(next.saved);
+  for (const listener of listeners) listener();
+};
+
+/** For `useSyncExternalStore`. */
+export const subscribe = (listener: () => void): (() => void) => {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+};
+export const getState = (): StoreState => state;
+
+const databaseOf = (which: Which) => `formal-stave-${which}`;
+
+function browserLock(name: string): Lock {
+  return (work) => navigator.locks.request(name, work) as ReturnType<typeof work>;
+}
+
+/** Opens the studio this browser last used, or the one the address asks for; without either, asks. */
+export async function start(): Promise<void> {
+  const asked = new URLSearchParams(location.search).get('studio');
+  const which = asked === 'demo' || asked === 'own' ? asked : localStorage.getItem(WHICH);
+  if (which === 'demo' || which === 'own') await openStudio(which);
+  else set({ kind: 'first run' });
+}
+
+/** Opens a studio; the demo is laid out on its first opening. The two never share a database. */
+export async function openStudio(which: Which): Promise<void> {
+  set({ kind: 'opening' });
+  try {
+    channel?.close();
+    const name = databaseOf(which);
+    const store = browserKv(name);
+    const opened = new Journal(store, browserLock(name), (keys) => refreshView(which, keys));
+    journal = opened;
+    kv = store;
+    done = [];
+    undone = [];
+    await opened.open();
+    if (which === 'demo' && opened.state.records.size === 0) {
+      const { demoStudio } = await import('@/demo');
+      await opened.commit('lay out the demo', (records) => changesOf(records, demoStudio(), newId));
+    }
+    channel = new BroadcastChannel(name);
+    channel.onmessage = () => void opened.refresh().catch(() => undefined);
+    localStorage.setItem(WHICH, which);
+    void navigator.storage.persist().catch(() => false);
+    publish(which);
+  } catch (error) {
+    set({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
+  }
+}
+
+let view: { readonly which: Which; readonly studio: Studio } | null = null;
+
+function refreshView(which: Which, keys: readonly string[]): void {
+  if (!journal) return;
+  const before = view?.which === which ? view.studio : undefined;
+  view = { which, studio: studioOf(journal.state.records, before, before && keys) };
+  if (state.kind === 'ready') publish(which);
+}
+
+function publish(which: Which, notice: string | null = null): void {
+  if (!journal) return;
+  const { aside, seq, records } = journal.state;
+  set({
+    kind: 'ready',
+    which,
+    studio: view?.which === which ? view.studio : studioOf(records),
+    now: which === 'demo' ? DEMO_NOW : wallClock(),
+    aside,
+    saved: seq,
+    undo: done.at(-1)?.action ?? null,
+    redo: undone.at(-1)?.action ?? null,
+    notice,
+  });
+}
+
+const opened = (): { journal: Journal; which: Which } => {
+  if (!journal || state.kind !== 'ready') throw new Error('no studio is open');
+  return { journal, which: state.which };
+};
+
+const isFull = (error: unknown) =>
+  error instanceof Error && (error.name === 'QuotaExceededError' || /quota/i.test(error.message));
+
+async function keep(
+  action: string,
+  compute: (records: ReadonlyMap<string, StoredRecord>) => readonly Change[],
+  options: { readonly purge?: boolean } = {},
+): Promise<readonly Change[] | null> {
+  const { journal: open, which } = opened();
+  try {
+    const entry = await open.commit(action, compute, options);
+    if (entry) channel?.postMessage(entry.seq);
+    return entry ? entry.changes : null;
+  } catch (error) {
+    if (!isFull(error)) throw error;
+    publish(which, FULL);
+    return null;
+  }
+}
+
+/**
+ * One action: named, kept whole, undone whole. Resolves to whether it is kept.
+ * @param edits - from the newest studio, so that nobody else's edit is overwritten unseen
+ */
+export async function act(action: string, edits: (studio: Studio) => readonly Edit[]): Promise<boolean> {
+  const { which } = opened();
+  const changes = await keep(action, (records) => changesOf(records, edits(studioOf(records)), newId));
+  if (!changes) return false;
+  done = [...done, { action, changes }];
+  undone = [];
+  publish(which);
+  return true;
+}
+
+async function turnBack(from: 'undo' | 'redo'): Promise<void> {
+  const { which } = opened();
+  const stack = from === 'undo' ? done : undone;
+  const last = stack.at(-1);
+  if (!last) return;
+  let changedElsewhere = false;
+  const changes = await keep(`${from}: ${last.action}`, (records) => {
+    const back = reverse(records, last.changes, newId);
+    changedElsewhere = back === 'changed';
+    return back === 'changed' ? [] : back;
+  });
+  if (changes) {
+    const other = { action: last.action, changes };
+    if (from === 'undo') [done, undone] = [done.slice(0, -1), [...undone, other]];
+    else [done, undone] = [[...done, other], undone.slice(0, -1)];
+  }
+  if (changes || changedElsewhere)
+    publish(
+      which,
+      changedElsewhere ? `“${last.action}” cannot be taken back: another tab has changed it since.` : null,
+    );
+}
+export const undo = (): Promise<void> => turnBack('undo');
+export const redo = (): Promise<void> => turnBack('redo');
+
+export function dismissNotice(): void {
+  publish(opened().which);
+}
+
+/** Removes records for good: no undo, and nothing of them stays in the journal or the snapshots. */
+export async function erase(action: string, keys: (studio: Studio) => readonly string[]): Promise<void> {
+  const { which } = opened();
+  await keep(
+    action,
+    (records) =>
+      keys(studioOf(records)).flatMap((key) => (records.has(key) ? [{ key, before: null, after: null }] : [])),
+    { purge: true },
+  );
+  done = [];
+  undone = [];
+  publish(which);
+}
+
+/** Everything of the open studio, gone; the other studio is not touched. */
+export async function wipeStudio(): Promise<void> {
+  const { which } = opened();
+  const open = kv;
+  await browserLock(databaseOf(which))(async () => open?.clear());
+  localStorage.removeItem(WHICH);
+  channel?.postMessage(0);
+  journal = null;
+  view = null;
+  set({ kind: 'first run' });
+}
+
+/** All records as they stand, for a file. */
+export const currentRecords = (): readonly StoredRecord[] => [...opened().journal.state.records.values()];
+
+/** Takes records from a file, revisions and all, as one action that can be undone. */
+export async function takeRecords(action: string, records: readonly StoredRecord[]): Promise<boolean> {
+  const { which } = opened();
+  const changes = await keep(action, (current) =>
+    records.map((record) => {
+      const key = recordKey(record);
+      return { key, before: current.get(key) ?? null, after: record };
+    }),
+  );
+  if (!changes) return false;
+  done = [...done, { action, changes }];
+  undone = [];
+  publish(which);
+  return true;
+}

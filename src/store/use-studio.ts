@@ -1,0 +1,14 @@
+import { useEffect, useSyncExternalStore } from 'react';
+import { getState, start, subscribe, type StoreState } from './studio-store';
+
+let started = false;
+
+/** The state of the store; opens the studio on first use. */
+export function useStudio(): StoreState {
+  useEffect(() => {
+    if (started) return;
+    started = true;
+    void start();
+  }, []);
+  return useSyncExternalStore(subscribe, getState, getState);
+}

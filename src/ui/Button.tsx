@@ -1,0 +1,50 @@
+import type { ReactNode } from 'react';
+import { KeyCap } from './KeyCap';
+import css from './Button.module.css';
+
+interface Look {
+  /** `do` is the one thing asked for; `quiet` is an underlined word in a line. */
+  readonly look?: 'plain' | 'do' | 'quiet';
+  readonly keyName?: string | undefined;
+  readonly children: ReactNode;
+}
+
+export function Button({
+  look = 'plain',
+  keyName,
+  children,
+  onClick,
+  disabled = false,
+  type = 'button',
+  label,
+  pressed,
+}: Look & {
+  readonly onClick?: () => void;
+  readonly disabled?: boolean;
+  readonly type?: 'button' | 'submit';
+  readonly label?: string;
+  readonly pressed?: boolean;
+}) {
+  return (
+    <button
+      type={type}
+      className={css[look]}
+      disabled={disabled}
+      aria-label={label}
+      aria-pressed={pressed}
+      onClick={onClick}
+    >
+      {children}
+      {keyName !== undefined && <KeyCap name={keyName} />}
+    </button>
+  );
+}
+
+export function LinkButton({ look = 'plain', keyName, children, href }: Look & { readonly href: string }) {
+  return (
+    <a className={css[look]} href={href}>
+      {children}
+      {keyName !== undefined && <KeyCap name={keyName} />}
+    </a>
+  );
+}
