@@ -26,10 +26,11 @@ export const saveStudent = (student: Student): Promise<boolean> =>
 function partnerEdits(studio: Studio, student: Student): Edit[] {
   return [...studio.students.values()].flatMap((other): Edit[] => {
     if (other.id === student.id) return [];
-    if (other.id === student.sharesWith) return [{ kind: 'student', data: { ...other, sharesWith: student.id } }];
-    if (other.sharesWith === student.id || (student.sharesWith !== null && other.sharesWith === student.sharesWith))
-      return [{ kind: 'student', data: { ...other, sharesWith: null } }];
-    return [];
+    const stale =
+      other.sharesWith === student.id || (student.sharesWith !== null && other.sharesWith === student.sharesWith);
+    if (other.id !== student.sharesWith && !stale) return [];
+    const data: Student = { ...other, sharesWith: other.id === student.sharesWith ? student.id : null };
+    return [{ kind: 'student', data }];
   });
 }
 

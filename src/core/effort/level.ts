@@ -1,3 +1,5 @@
+import { shareOut, type Corridor } from './share-out';
+
 /** What one period has: minutes of practice, 0 or more. */
 export interface LevelPeriod {
   readonly minutes: number;
@@ -54,8 +56,8 @@ const TINY = 1e-9;
  *
  * Each item is a corridor of cumulative minutes, `low` (must be done by) to `high` (may be done by).
  * The visits are taken out of the corridor; the stretch with the largest demand over minutes then runs
- * at one pace, is cut out of the line of periods, and the rest is solved the same way. Inside each
- * stretch the minutes go to the item whose own limit comes first.
+ * at one pace, is cut out of the line of periods, and the rest is solved the same way. How a
+ * period's load is shared among the items does not change the loads; see `shareOut`.
  *
  * Cost: O(periods^2 x items) a stretch, at most one stretch a period.
  * @source critical intervals: Yao, Demers and Shenker (1995), A scheduling model for reduced CPU energy
@@ -82,7 +84,7 @@ export function level(periods: readonly LevelPeriod[], items: readonly LevelItem
   const base = available.map((_, at) => corridors.reduce((sum, { floor }) => sum + (floor[at] ?? 0), 0));
   const profile = profileOf(available, base, corridors);
   if (profile.kind === 'no split') return profile;
-  const split = shareOut(profile.load, base, corridors);
+  const split = shareOut(available, profile.load, corridors);
   return {
     kind: 'split',
     peak: profile.peak,
@@ -91,14 +93,6 @@ export function level(periods: readonly LevelPeriod[], items: readonly LevelItem
     load: profile.load,
     minutes: split,
   };
-}
-
-/** An item without its visits: cumulative minutes above the visits, at the end of period t - 1 for index t. */
-interface Corridor {
-  readonly id: string;
-  readonly floor: readonly number[];
-  readonly low: readonly number[];
-  readonly high: readonly number[];
 }
 
 const exceeds = (a: number, b: number) => a > b + TINY * Math.max(1, Math.abs(a), Math.abs(b));
@@ -225,38 +219,6 @@ function mostDemanding(
     }
   }
   return best;
-}
-
-/**
- * Shares each period's load among the items: visits first, then what must be done by now, then the
- * item whose own limit comes first (ties in item order).
- */
-function shareOut(
-  load: readonly number[],
-  base: readonly number[],
-  corridors: readonly Corridor[],
-): Levelling['minutes'] {
-  const done = corridors.map(() => 0);
-  const rows = corridors.map((corridor) => [...corridor.floor]);
-  load.forEach((asked, at) => {
-    let room = asked - (base[at] ?? 0);
-    const end = at + 1;
-    const give = (item: number, minutes: number) => {
-      const row = rows[item];
-      if (row && minutes > 0) {
-        row[at] = (row[at] ?? 0) + minutes;
-        done[item] = (done[item] ?? 0) + minutes;
-        room -= minutes;
-      }
-    };
-    corridors.forEach((corridor, item) => give(item, (corridor.low[end] ?? 0) - (done[item] ?? 0)));
-    for (let limit = end + 1; limit <= load.length && room > 0; limit += 1)
-      corridors.forEach((corridor, item) => {
-        const may = Math.min(corridor.low[limit] ?? 0, corridor.high[end] ?? 0) - (done[item] ?? 0);
-        give(item, Math.min(may, Math.max(0, room)));
-      });
-  });
-  return corridors.map((corridor, item) => ({ id: corridor.id, minutes: rows[item] ?? [] }));
 }
 
 function check(periods: readonly LevelPeriod[], items: readonly LevelItem[]): void {

@@ -40,15 +40,16 @@ export const pieceMinutes = (
 ): number => Math.round(bars * minutesPerBar * levelStep ** Math.max(0, levelRank - heldRank));
 
 /**
- * The minutes of each stage, in order; shares are renormalised when the piece is not memorised.
+ * The minutes of each stage, in order; the shares are renormalised over the stages that there are.
+ * @param without - stages this work does not have, such as memorise for a piece played from the page
  * @returns whole minutes that add up to `minutes`
  */
 export function stageMinutes(
   minutes: number,
-  memorised: boolean,
+  without: readonly Stage[],
   { stageShares }: EffortSettings,
 ): { readonly stage: Stage; readonly minutes: number }[] {
-  const stages = STAGES.filter((stage) => (memorised || stage !== 'memorise') && stageShares[stage] > 0);
+  const stages = STAGES.filter((stage) => !without.includes(stage) && stageShares[stage] > 0);
   const all = stages.reduce((sum, stage) => sum + stageShares[stage], 0);
   let before = 0;
   let given = 0;

@@ -34,6 +34,12 @@ export function gatesOf(
   const gated = stages.slice(0, -1);
   const all = gated.reduce((sum, stage) => sum + stage.minutes, 0);
   const dayOf = (lastWeek: number) => grid[lastWeek + 1]?.from ?? (grid.at(-1) as Period).to;
+  // A stage whose successor was passed is passed too, on that day at the latest.
+  const passedOn = (stage: Stage) =>
+    gated
+      .slice(gated.findIndex((each) => each.stage === stage))
+      .map((each) => states.find((state) => state.stage === each.stage)?.passedOn ?? null)
+      .find((day) => day !== null) ?? null;
   let done = 0;
   let floor = 0;
   return gated.map(({ stage, minutes }) => {
@@ -49,7 +55,7 @@ export function gatesOf(
       lastWeek,
       day: dayOf(lastWeek),
       movedFrom: moved !== null && moved !== own ? dayOf(own) : null,
-      passedOn: state?.passedOn ?? null,
+      passedOn: passedOn(stage),
     };
   });
 }

@@ -203,12 +203,13 @@ function draftOf(
         }, 0);
   const held = heldRank(input.student, input.family);
   const set = goal.plan.minutes[component.id];
-  const weekly = effort.preparedMinutesPerWeek * grid.length;
+  const weekly = Math.round(effort.preparedMinutesPerWeek * grid.length);
   const basis = set !== undefined ? 'set' : source.kind === 'prepared' ? 'weekly' : bars === null ? 'unknown' : 'bars';
   const minutes =
     set ?? (source.kind === 'prepared' || bars === null ? weekly : pieceMinutes(bars, input.level.rank, held, effort));
   const memorised = goal.plan.memorised.includes(component.id);
-  const parts = stageMinutes(minutes, memorised, effort);
+  const without: Stage[] = source.kind === 'prepared' ? ['prepare', 'memorise'] : memorised ? [] : ['memorise'];
+  const parts = stageMinutes(minutes, without, effort);
   const gates = gatesOf(
     grid,
     parts,
@@ -225,10 +226,10 @@ function draftOf(
   });
   const ahead = stages.filter((stage) => !stage.passed);
   const first = ahead[0]?.stage;
-  const work = ahead.map(({ stage, minutes: part, fromWeek, toWeek }) => ({
-    minutes: part,
-    earliest: stage === first ? 0 : Math.max(0, fromWeek - now),
-    latest: Math.max(0, toWeek - now),
+  const work = ahead.map((stage) => ({
+    minutes: leftOf(stage, now),
+    earliest: stage.stage === first ? 0 : Math.max(0, stage.fromWeek - now),
+    latest: Math.max(0, stage.toWeek - now),
   }));
   const item: LevelItem = {
     id: component.id,
@@ -250,7 +251,7 @@ function draftOf(
         piece: pieces[0] ?? null,
         bars: source.kind === 'excerpt' ? source.bars : pieces[0]?.bars ? { from: 1, to: pieces[0].bars } : null,
         minutes,
-        toDo: ahead.reduce((sum, stage) => sum + stage.minutes, 0),
+        toDo: work.reduce((sum, stage) => sum + stage.minutes, 0),
         basis,
         gates,
         stages,
@@ -259,6 +260,19 @@ function draftOf(
       work: { ...item, visitMinutes: visit },
     },
   ];
+}
+
+/**
+ * Minutes left of a stage: its weeks that are past count as practised (nobody has said otherwise), and a
+ * stage that should be over keeps the minutes of one of its weeks until its gate is passed.
+ */
+function leftOf(
+  { minutes, fromWeek, toWeek }: { readonly minutes: number; readonly fromWeek: number; readonly toWeek: number },
+  now: number,
+): number {
+  const weeks = toWeek - fromWeek + 1;
+  const left = Math.min(weeks, Math.max(1, toWeek - now + 1));
+  return Math.round((minutes * left) / weeks);
 }
 
 /** Tempo by the end of each week: the secure tempo while learning, then by equal ratios with the minutes done. */

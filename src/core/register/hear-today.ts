@@ -31,6 +31,7 @@ export function hearToday(plan: Plan, lessonMinutes: number): HearLine[] {
     const until = Math.round((lessonMinutes * shared) / all);
     const minutes = until - given;
     given = until;
+    if (minutes === 0) return [];
     return [
       {
         componentId: row.item.componentId,

@@ -1,0 +1,91 @@
+import css from './Ruler.module.css';
+import { useWidth } from './use-width';
+
+export interface RulerPart {
+  readonly label: string;
+  readonly amount: number;
+  /** Amounts in pencil are marks just given; broken ones are not there yet. */
+  readonly look?: 'ink' | 'pencil' | 'broken';
+}
+export interface RulerLine {
+  readonly at: number;
+  readonly label: string;
+  readonly kind: 'single' | 'double' | 'final';
+}
+
+const BASE = 36;
+
+/** Amounts end to end on one line, with the lines to reach as barlines. `say` is the same in words. */
+export function Ruler({
+  parts,
+  lines,
+  max,
+  step,
+  format = String,
+  say,
+}: {
+  readonly parts: readonly RulerPart[];
+  readonly lines: readonly RulerLine[];
+  readonly max: number;
+  readonly step: number;
+  readonly format?: (value: number) => string;
+  readonly say: string;
+}) {
+  const [ref, width] = useWidth<HTMLDivElement>(600);
+  const x = (value: number) => (Math.min(max, value) / max) * (width - 8) + 1;
+  const ticks = Array.from({ length: Math.floor(max / step) + 1 }, (_, at) => at * step);
+  const nearLine = (value: number) => lines.some((line) => Math.abs(x(line.at) - x(value)) < 26 || (x(value) > x(line.at) && x(value) - x(line.at) < 12 + 7.5 * line.label.length));
+  let sum = 0;
+  return (
+    <div ref={ref} className={css.root}>
+      <svg width={width} height={66} role="img" aria-label={say}>
+        <path d={`M0 ${BASE}H${width}`} className={css.line} />
+        {ticks.map((value) => (
+          <g key={value}>
+            <path d={`M${x(value)} ${BASE}v6`} className={css.line} />
+            {value > 0 && !nearLine(value) && (
+              <text x={x(value)} y={BASE + 20} textAnchor="middle" className={css.tick}>
+                {format(value)}
+              </text>
+            )}
+          </g>
+        ))}
+        {parts.map((part, at) => {
+          const start = sum;
+          sum += part.amount;
+          const left = x(start);
+          const wide = Math.max(0, x(sum) - left);
+          return (
+            <g key={at} data-look={part.look ?? 'ink'} className={css.part}>
+              <rect x={left + 1} y={BASE - 14} width={Math.max(0, wide - 2)} height={13} />
+              {part.look === 'pencil' && wide > 10 && <path d={`M${left + 5} ${BASE - 7.5}H${left + wide - 4}`} className={css.dots} />}
+              {wide > part.label.length * 6 && (
+                <text x={left + 2} y={BASE - 19}>
+                  {part.label}
+                </text>
+              )}
+            </g>
+          );
+        })}
+        {lines.map((line, index) => {
+          const at = x(line.at);
+          const next = lines[index + 1];
+          const room = (next ? x(next.at) : width) - at;
+          const fits = room > 14 + 7.5 * line.label.length;
+          return (
+            <g key={`${line.kind}${line.at}${line.label}`}>
+              <path
+                className={css.bar}
+                d={line.kind === 'single' ? `M${at} 6V${BASE + 26}` : line.kind === 'double' ? `M${at - 2.5} 6V${BASE + 26}M${at + 2.5} 6V${BASE + 26}` : `M${at - 5} 6V${BASE + 26}`}
+              />
+              {line.kind === 'final' && <rect x={at - 2} y={6} width={5} height={BASE + 20} className={css.thick} />}
+              <text x={fits ? at + 8 : at - 8} y={BASE + 24} textAnchor={fits ? 'start' : 'end'} className={css.name}>
+                {line.label}
+              </text>
+            </g>
+          );
+        })}
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,20 @@
+/**
+ * The component kit. It knows no student, piece or mark: props in, events out.
+ *
+ * Every component stands in every state on the kit page.
+ */
+export { Button, LinkButton } from './Button';
+export { Combobox } from './Combobox';
+export { Confirm, Dialog, DialogActs } from './Dialog';
+export { CheckField, FieldRow, SelectField, TextField, type Option } from './Field';
+export { Glyph, GLYPHS, GlyphShape, type GlyphName } from './Glyph';
+export { KeyCap } from './KeyCap';
+export { MiniStave, type MiniLine } from './MiniStave';
+export { PrintFrame } from './PrintFrame';
+export { Ruler, type RulerLine, type RulerPart } from './Ruler';
+export { DecisionLine, Empty, ErrorSay, Loading, Progress } from './Say';
+export { PageLine, Section } from './Section';
+export { Table } from './Table';
+export { NoteShape, TempoMark } from './TempoMark';
+export { useWidth } from './use-width';
+export { classes, vars } from './vars';

@@ -1,0 +1,2 @@
+import { Empty } from '@/ui';
+export const PlanView = () => <Empty title="Plan" />;

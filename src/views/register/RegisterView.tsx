@@ -1,0 +1,167 @@
+import { useMemo, useRef, useState } from 'react';
+import { weeksLeft } from '@/core/register';
+import { addDays, formatDay } from '@/core/time';
+import type { ReadyState } from '@/store';
+import { Button, Empty, Glyph, LinkButton, PageLine, Section } from '@/ui';
+import { goTo, hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
+import { useKeys } from '../shell/use-keys';
+import { DecisionItem } from './parts/DecisionItem';
+import { LessonItem } from './parts/LessonItem';
+import { StudentDialog } from './parts/StudentDialog';
+import { PasteStudentsDialog } from './parts/PasteStudentsDialog';
+import { StudentList } from './parts/StudentList';
+import { registerModel } from './register-model';
+import css from './RegisterView.module.css';
+import { isCalendarDay } from '@/core/time';
+
+export const RegisterView = () => <StudioPage>{(ready) => <Register ready={ready} />}</StudioPage>;
+
+function Register({ ready }: { readonly ready: ReadyState }) {
+  const { studio, now } = ready;
+  const asked = queryOf('day');
+  const [day, setDay] = useState(asked !== null && isCalendarDay(asked) ? asked : now.day);
+  const [adding, setAdding] = useState<'none' | 'one' | 'many'>('none');
+  const [picked, setPicked] = useState<string | null>(null);
+  const decisionList = useRef<HTMLUListElement>(null);
+  const model = useMemo(() => registerModel(studio, day, now.day, now.time), [studio, day, now]);
+  const open =
+    model.rows.find((row) => row.lesson.id === picked) ??
+    model.rows.find((row) => row.state === 'now') ??
+    model.rows.find((row) => row.state === 'to come');
+  const step = (by: number) => {
+    const at = model.rows.findIndex((row) => row.lesson.id === open?.lesson.id);
+    const next = model.rows[Math.min(model.rows.length - 1, Math.max(0, at + by))];
+    if (next) setPicked(next.lesson.id);
+  };
+  useKeys({
+    j: () => step(1),
+    k: () => step(-1),
+    d: () => decisionList.current?.querySelector<HTMLElement>('button, a')?.focus(),
+    p: () => goTo('/print', { sheet: 'day', day }),
+    Enter: () => {
+      const goal = open?.goals[0];
+      if (goal) goTo('/mark', { goal: goal.goal.id });
+    },
+  });
+  const active = [...studio.students.values()].filter((student) => student.archivedOn === null);
+  const left = model.rows.filter((row) => row.state === 'to come');
+  return (
+    <>
+      <PageLine
+        title="Register"
+        sub={`${formatDay(day, 'full')}${studio.settings.place ? ` · ${studio.settings.place}` : ''}`}
+        end={
+          <>
+            <Button look="quiet" label="Day before" onClick={() => setDay(addDays(day, -1))}>
+              Day before
+            </Button>
+            {day !== now.day && (
+              <Button look="quiet" onClick={() => setDay(now.day)}>
+                Today
+              </Button>
+            )}
+            <Button look="quiet" onClick={() => setDay(addDays(day, 1))}>
+              Day after
+            </Button>
+            <LinkButton look="quiet" keyName="P" href={hrefOf('/print', { sheet: 'day', day })}>
+              Print the day
+            </LinkButton>
+          </>
+        }
+      />
+      <div className={css.grid}>
+        <div className={css.main}>
+          <div className={css.head} aria-hidden="true">
+            <span>Lesson</span>
+            <span>Student</span>
+            <span>Next event</span>
+            <span>Hear today</span>
+            <span>Last marks; barline = aim</span>
+          </div>
+          {model.rows.length === 0 ? (
+            <Empty title={active.length === 0 ? 'No students yet' : 'No lessons on this day'}>
+              {active.length === 0 && <p>Add the first student, or paste a table of them.</p>}
+            </Empty>
+          ) : (
+            <ol>
+              {model.rows.map((row) => (
+                <LessonItem
+                  key={row.lesson.id}
+                  row={row}
+                  day={day}
+                  now={now}
+                  open={row.lesson.id === open?.lesson.id}
+                  onOpen={() => setPicked(row.lesson.id)}
+                />
+              ))}
+            </ol>
+          )}
+          <div className={css.foot}>
+            <span>
+              <Glyph name="teacher" /> teacher’s mark
+            </span>
+            <span>
+              <Glyph name="own" /> student’s own mark
+            </span>
+            <span>
+              <Glyph name="mock" /> mock examiner
+            </span>
+            <span>
+              <Glyph name="decision" size={12} /> needs a decision
+            </span>
+            <span className={css.count}>
+              {model.rows.length} {model.rows.length === 1 ? 'lesson' : 'lessons'}
+              {left.length > 0 ? `; ${left.length} to come, last ends ${left.at(-1)?.lesson.end ?? ''}` : ''}
+            </span>
+          </div>
+        </div>
+        <aside className={css.side}>
+          <Section title="Deadlines" end="days from today">
+            {model.deadlines.length === 0 && <p className={css.none}>No goal with a date ahead.</p>}
+            <ul>
+              {model.deadlines.map((deadline) => (
+                <li key={`${deadline.kind}${deadline.setName}${deadline.day}`} className={css.deadline}>
+                  <span className={css.days}>{deadline.days}</span>
+                  <div>
+                    <p>
+                      <b>
+                        {deadline.setName} {deadline.kind === 'entry closes' ? 'entry closes' : deadline.sessionName}
+                      </b>
+                      , {formatDay(deadline.day, 'medium')}
+                    </p>
+                    <p className={css.soft}>
+                      {deadline.entered.length} entered, {deadline.undecided.length} not entered
+                    </p>
+                  </div>
+                </li>
+              ))}
+            </ul>
+          </Section>
+          <Section title="Decisions waiting" end={model.decisions.length > 0 ? `${model.decisions.length}, first due first` : undefined}>
+            {model.decisions.length === 0 && <p className={css.none}>Nothing to decide.</p>}
+            <ul ref={decisionList}>
+              {model.decisions.map((decision, at) => {
+                const context = model.contexts.find((each) => each.goal.id === decision.goalId);
+                return context ? <DecisionItem key={at} decision={decision} context={context} today={now.day} /> : null;
+              })}
+            </ul>
+          </Section>
+          <Section title="Students" end={`${active.length} in the studio`}>
+            <div className={css.add}>
+              <Button onClick={() => setAdding('one')}>Add a student</Button>
+              <Button onClick={() => setAdding('many')}>Paste a table</Button>
+            </div>
+            <StudentList studio={studio} today={now.day} />
+          </Section>
+        </aside>
+      </div>
+      {adding === 'one' && <StudentDialog studio={studio} student={null} today={now.day} onClose={() => setAdding('none')} />}
+      {adding === 'many' && <PasteStudentsDialog onClose={() => setAdding('none')} />}
+    </>
+  );
+}
+
+export const weeksWords = (today: Parameters<typeof weeksLeft>[0], day: Parameters<typeof weeksLeft>[1]): string => {
+  const weeks = weeksLeft(today, day);
+  return weeks === 1 ? '1 week' : `${weeks} weeks`;
+};

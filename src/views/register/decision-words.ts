@@ -1,0 +1,21 @@
+import type { Decision } from '@/core/register';
+import { formatDay, type CalendarDay } from '@/core/time';
+
+const days = (count: number) =>
+  count === 0 ? 'today' : count === 1 ? 'in 1 day' : count > 0 ? `in ${count} days` : count === -1 ? '1 day ago' : `${-count} days ago`;
+
+/** The fact, then what is asked. */
+export function decisionWords(decision: Decision, today: CalendarDay): string {
+  switch (decision.kind) {
+    case 'enter':
+      return `Entry closes ${days(decision.days)}. ${decision.level} not entered${decision.open.length > 0 ? `; list ${decision.open.join(', ')} not chosen` : ''}.`;
+    case 'choose':
+      return `List ${decision.letters.join(', ')} not chosen.`;
+    case 'rule':
+      return `${decision.title}: ${decision.sentence}`;
+    case 'gate':
+      return `${decision.letter}: the gate of “${decision.stage}” was due ${decision.due === today ? 'today' : formatDay(decision.due, 'medium')}.`;
+    case 'minutes':
+      return `${formatDay(decision.from, 'short')} to ${formatDay(decision.to, 'short')} asks ${Math.round(decision.demand)} minutes of ${decision.minutes}.`;
+  }
+}

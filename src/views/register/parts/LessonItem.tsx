@@ -1,0 +1,183 @@
+import { useState } from 'react';
+import { formatBars } from '@/core/music';
+import type { DayLesson } from '@/core/register';
+import { formatDay, yearsBetween, type CalendarDay } from '@/core/time';
+import { recordLesson, type Now } from '@/store';
+import { Button, DecisionLine, Glyph, LinkButton, MiniStave, TempoMark, classes } from '@/ui';
+import { hrefOf } from '../../shell/StudioPage';
+import { miniLines, type LessonRow } from '../register-model';
+import { decisionWords } from '../decision-words';
+import { weeksWords } from '../RegisterView';
+import { MoveLessonDialog } from './MoveLessonDialog';
+import css from './LessonItem.module.css';
+
+const STATES: Readonly<Record<DayLesson['state'], string>> = {
+  planned: '',
+  held: 'held',
+  absent: 'absent',
+  cancelled: 'cancelled',
+  moved: 'moved',
+};
+
+export function LessonItem({
+  row,
+  day,
+  now,
+  open,
+  onOpen,
+}: {
+  readonly row: LessonRow;
+  readonly day: CalendarDay;
+  readonly now: Now;
+  readonly open: boolean;
+  readonly onOpen: () => void;
+}) {
+  const { lesson, goals, hear, decisions } = row;
+  const [goal] = goals;
+  const names = lesson.students.map((student) => student.name).join(' and ');
+  if (row.state === 'done' && !open)
+    return (
+      <li className={css.done}>
+        <span className={css.time}>{lesson.start}</span>
+        <button type="button" className={css.doneName} onClick={onOpen}>
+          {names}
+        </button>
+        <span className={css.note}>
+          {lesson.state === 'held' ? <Glyph name="tick" size={12} label="held" /> : null}{' '}
+          {lesson.state === 'moved' && lesson.moved && 'to' in lesson.moved
+            ? `moved to ${formatDay(lesson.moved.to, 'medium')}`
+            : lesson.state === 'held'
+              ? ''
+              : STATES[lesson.state] || 'attendance not noted'}{' '}
+          {lesson.note}
+        </span>
+      </li>
+    );
+  return (
+    <li className={classes(css.row, open && css.open)} data-testid={`lesson-${lesson.id}`}>
+      <div className={css.time}>
+        {lesson.start}
+        <small>{minutesLeft(lesson, row.state, now.time)}</small>
+      </div>
+      <div>
+        <button type="button" className={css.name} aria-expanded={open} onClick={onOpen}>
+          {names}
+        </button>
+        <p className={css.who}>
+          {lesson.students.map((student) => `${student.instrument}, ${yearsBetween(student.birthDate, now.day)}`).join(' · ')}
+        </p>
+        {goal && (
+          <p className={css.who}>
+            {goal.level.name}, aim {goal.scheme.awards.find((award) => award.id === goal.goal.aimAwardId)?.name ?? '—'}
+          </p>
+        )}
+        {lesson.moved && 'from' in lesson.moved && <p className={css.who}>moved from {formatDay(lesson.moved.from, 'medium')}</p>}
+      </div>
+      <div>
+        {goal ? (
+          <>
+            <p className={css.weeks}>{weeksWords(now.day, goal.session.day)}</p>
+            <p className={css.who}>
+              {goal.set.name} {goal.session.name}, {formatDay(goal.session.day, 'short')}.{' '}
+              {goal.goal.enteredOn === null ? 'Not entered.' : 'Entered.'}
+            </p>
+          </>
+        ) : (
+          <p className={css.who}>
+            No goal. <a href={hrefOf('/programme', { student: lesson.students[0]?.id })}>Set one</a>
+          </p>
+        )}
+      </div>
+      <ul className={css.hear}>
+        {hear.slice(0, open ? 6 : 4).map((line) => (
+          <li key={line.componentId}>
+            <b>{line.letter}</b>
+            <span>
+              {line.title}
+              {line.bars ? `, bars ${formatBars(line.bars)}` : ''}
+              {line.tempo ? (
+                <>
+                  , <TempoMark unit={line.tempo.unit} perMinute={line.tempo.perMinute} />
+                </>
+              ) : null}
+            </span>
+            <span className={css.minutes}>{line.minutes} min</span>
+          </li>
+        ))}
+      </ul>
+      <div className={css.marks}>
+        {goal && (
+          <>
+            <MiniStave {...miniLines(goal)} />
+            {open && (
+              <p className={css.total}>
+                {goal.standing.total} of {goal.standing.maxMark}
+                {goal.standing.missing.length > 0 ? ` with ${goal.standing.missing.length} not marked` : ''}
+              </p>
+            )}
+          </>
+        )}
+      </div>
+      <div className={css.say}>
+        {decisions.slice(0, open ? 3 : 1).map((decision, at) => (
+          <DecisionLine key={at}>{decisionWords(decision, now.day)}</DecisionLine>
+        ))}
+        {decisions.length === 0 && goal && <p className={css.nothing}>Nothing to decide.</p>}
+      </div>
+      {open && <OpenLesson row={row} day={day} {...(goal ? { goalId: goal.goal.id } : {})} />}
+    </li>
+  );
+}
+
+function minutesLeft(lesson: DayLesson, state: LessonRow['state'], time: string): string {
+  if (state !== 'now') return `${lesson.minutes} min`;
+  const at = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
+  return `${at(lesson.end) - at(time)} min left`;
+}
+
+/** What is done in the lesson itself: where to go, attendance, a line of notes. */
+function OpenLesson({ row, day, goalId }: { readonly row: LessonRow; readonly day: CalendarDay; readonly goalId?: string }) {
+  const { lesson } = row;
+  const [note, setNote] = useState(lesson.note);
+  const [moving, setMoving] = useState(false);
+  const records = lesson.students.map((student) => {
+    const slotDay = lesson.moved && 'from' in lesson.moved ? lesson.moved.from : day;
+    return { id: `${slotDay}/${student.id}`, studentId: student.id, day: slotDay };
+  });
+  const record = (change: Parameters<typeof recordLesson>[1]) => {
+    void records.reduce<Promise<unknown>>((before, each) => before.then(() => recordLesson(each, change)), Promise.resolve());
+  };
+  return (
+    <div className={css.acts}>
+      {goalId !== undefined && (
+        <>
+          <LinkButton keyName="Enter" href={hrefOf('/mark', { goal: goalId })}>
+            Mark
+          </LinkButton>
+          <LinkButton href={hrefOf('/plan', { goal: goalId })}>Plan</LinkButton>
+        </>
+      )}
+      {(['held', 'absent', 'cancelled'] as const).map((state) => (
+        <Button
+          key={state}
+          pressed={lesson.state === state}
+          onClick={() => record({ state: lesson.state === state ? 'planned' : state, movedTo: null })}
+        >
+          {{ held: 'Held', absent: 'Absent', cancelled: 'Cancelled' }[state]}
+        </Button>
+      ))}
+      <Button onClick={() => setMoving(true)}>Move</Button>
+      <label className={css.noteLabel}>
+        Note
+        <input
+          value={note}
+          maxLength={1000}
+          onChange={(event) => setNote(event.target.value)}
+          onBlur={() => note !== lesson.note && record({ note })}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        />
+      </label>
+      {moving && <MoveLessonDialog lesson={lesson} day={day} onMove={(movedTo) => record({ state: 'moved', movedTo })} onClose={() => setMoving(false)} />}
+    </div>
+  );
+}

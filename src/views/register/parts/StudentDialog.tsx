@@ -1,0 +1,199 @@
+import { useState } from 'react';
+import type { Studio } from '@/core/register';
+import type { LevelHeld, Student } from '@/core/students';
+import { calendarDay, formatDay, formatWeekday, isCalendarDay, WEEKDAYS, type CalendarDay, type LessonSlot, type Weekday } from '@/core/time';
+import { archiveStudent, newId, saveStudent } from '@/store';
+import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import css from './StudentDialog.module.css';
+
+const KINDS = [
+  { value: 'weekly', label: 'every week' },
+  { value: 'fortnightly', label: 'every other week' },
+  { value: 'none', label: 'no fixed lesson' },
+] as const;
+
+/** A student's own facts; a new student when `student` is null. */
+export function StudentDialog({
+  studio,
+  student,
+  today,
+  onClose,
+  onErase,
+}: {
+  readonly studio: Studio;
+  readonly student: Student | null;
+  readonly today: CalendarDay;
+  readonly onClose: () => void;
+  readonly onErase?: () => void;
+}) {
+  const slot = student?.slot ?? { kind: 'weekly' as const, weekday: 2 as Weekday, start: '16:00', minutes: 30 };
+  const [name, setName] = useState(student?.name ?? '');
+  const [instrument, setInstrument] = useState(student?.instrument ?? '');
+  const [birthDate, setBirthDate] = useState<string>(student?.birthDate ?? '');
+  const [kind, setKind] = useState<LessonSlot['kind']>(slot.kind);
+  const [weekday, setWeekday] = useState(String(slot.kind === 'none' ? 2 : slot.weekday));
+  const [start, setStart] = useState(slot.kind === 'none' ? '16:00' : slot.start);
+  const [minutes, setMinutes] = useState(String(slot.kind === 'none' ? 30 : slot.minutes));
+  const [anchor, setAnchor] = useState<string>(slot.kind === 'fortnightly' ? slot.anchor : today);
+  const [partner, setPartner] = useState(student?.sharesWith ?? '');
+  const [practice, setPractice] = useState((student?.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0]).map(String));
+  const [reach, setReach] = useState(student?.reachSemitones === null || student === null ? '' : String(student.reachSemitones));
+  const [held, setHeld] = useState<readonly LevelHeld[]>(student?.levelsHeld ?? []);
+  const [tried, setTried] = useState(false);
+  const whole = (text: string, max: number) => /^\d{1,3}$/.test(text) && Number(text) <= max;
+  const errors = {
+    name: name.trim() === '' ? 'The student needs a name.' : undefined,
+    instrument: instrument.trim() === '' ? 'Which instrument or voice?' : undefined,
+    birthDate: !isCalendarDay(birthDate) || birthDate > today ? 'A day in the past.' : undefined,
+    minutes: kind !== 'none' && !(whole(minutes, 600) && Number(minutes) >= 5) ? '5 to 600 minutes.' : undefined,
+    practice: practice.every((each) => whole(each, 720)) ? undefined : 'Whole minutes, 0 to 720 a day.',
+    reach: reach === '' || (whole(reach, 40) && Number(reach) > 0) ? undefined : 'Semitones, 1 to 40.',
+  };
+  const bad = Object.values(errors).some((each) => each !== undefined);
+  const shown = (field: keyof typeof errors) => (tried ? errors[field] : undefined);
+  const save = () => {
+    setTried(true);
+    if (bad) return;
+    const common = { weekday: Number(weekday) as Weekday, start, minutes: Number(minutes) };
+    const saved: Student = {
+      id: student?.id ?? newId(),
+      name: name.trim(),
+      instrument: instrument.trim(),
+      birthDate: calendarDay(birthDate),
+      slot:
+        kind === 'none'
+          ? { kind }
+          : kind === 'weekly'
+            ? { kind, ...common }
+            : { kind, ...common, anchor: calendarDay(anchor) },
+      sharesWith: partner === '' ? null : partner,
+      minutesByWeekday: practice.map(Number),
+      levelsHeld: held,
+      reachSemitones: reach === '' ? null : Number(reach),
+      archivedOn: student?.archivedOn ?? null,
+    };
+    void saveStudent(saved);
+    onClose();
+  };
+  const others = [...studio.students.values()].filter((other) => other.id !== student?.id && other.archivedOn === null);
+  return (
+    <Dialog title={student ? student.name : 'Add a student'} onClose={onClose} wide>
+      <form
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          save();
+        }}
+      >
+        <FieldRow>
+          <TextField label="Name" value={name} onChange={setName} error={shown('name')} autoFocus />
+          <TextField label="Instrument or voice" value={instrument} onChange={setInstrument} error={shown('instrument')} />
+          <TextField label="Birth date" type="date" value={birthDate} onChange={setBirthDate} error={shown('birthDate')} />
+          <TextField
+            label="Widest stretch, semitones"
+            value={reach}
+            onChange={setReach}
+            hint="one hand, comfortable; empty if not asked for"
+            error={shown('reach')}
+          />
+        </FieldRow>
+        <h3 className={css.head}>Lesson</h3>
+        <FieldRow>
+          <SelectField label="How often" value={kind} options={KINDS} onChange={(value) => setKind(value as LessonSlot['kind'])} />
+          {kind !== 'none' && (
+            <>
+              <SelectField
+                label="Day"
+                value={weekday}
+                options={WEEKDAYS.map((each) => ({ value: String(each), label: formatWeekday(each) }))}
+                onChange={setWeekday}
+              />
+              <TextField label="Start" type="time" value={start} onChange={setStart} />
+              <TextField label="Minutes" type="number" min={5} max={600} value={minutes} onChange={setMinutes} error={shown('minutes')} />
+            </>
+          )}
+          {kind === 'fortnightly' && <TextField label="One lesson is on" type="date" value={anchor} onChange={setAnchor} />}
+          <SelectField
+            label="Shared with"
+            value={partner}
+            options={[{ value: '', label: 'nobody' }, ...others.map((other) => ({ value: other.id, label: other.name }))]}
+            onChange={setPartner}
+          />
+        </FieldRow>
+        <h3 className={css.head}>Practice, minutes a day</h3>
+        <div className={css.week}>
+          {WEEKDAYS.map((day) => (
+            <TextField
+              key={day}
+              label={formatWeekday(day).slice(0, 3)}
+              type="number"
+              min={0}
+              max={720}
+              value={practice[day] ?? '0'}
+              onChange={(value) => setPractice(practice.map((each, at) => (at === day ? value : each)))}
+            />
+          ))}
+        </div>
+        {shown('practice') !== undefined && <p className={css.error}>{shown('practice')}</p>}
+        <HeldLevels held={held} onChange={setHeld} studio={studio} today={today} />
+        <DialogActs>
+          <Button type="submit" look="do">
+            {student ? 'Save' : 'Add the student'}
+          </Button>
+          {student && (
+            <Button
+              onClick={() => {
+                void archiveStudent(student.id, today);
+                onClose();
+              }}
+            >
+              Archive
+            </Button>
+          )}
+          {student && onErase && <Button onClick={onErase}>Erase for good</Button>}
+        </DialogActs>
+      </form>
+    </Dialog>
+  );
+}
+
+/** Levels passed before: what prerequisites and effort are counted from. */
+function HeldLevels({ held, onChange, studio, today }: { readonly held: readonly LevelHeld[]; readonly onChange: (held: readonly LevelHeld[]) => void; readonly studio: Studio; readonly today: CalendarDay }) {
+  const families = [...new Set([...studio.sets.values()].map((set) => set.family))];
+  const [family, setFamily] = useState(families[0] ?? '');
+  const [rank, setRank] = useState('1');
+  const [award, setAward] = useState('pass');
+  const [day, setDay] = useState<string>(today);
+  return (
+    <>
+      <h3 className={css.head}>Levels held</h3>
+      <ul>
+        {held.map((each, at) => (
+          <li key={at} className={css.held}>
+            {each.family}, {each.levelName}, {each.award}, {formatDay(each.day, 'written')}
+            <Button look="quiet" onClick={() => onChange(held.filter((_, index) => index !== at))}>
+              Remove
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <FieldRow>
+        <TextField label="Syllabus" value={family} onChange={setFamily} hint={families.length > 0 ? families.join('; ') : undefined} />
+        <TextField label="Level, 1 lowest" type="number" min={1} max={50} value={rank} onChange={setRank} />
+        <TextField label="Award" value={award} onChange={setAward} />
+        <TextField label="Day of the result" type="date" value={day} onChange={setDay} />
+        <Button
+          disabled={family.trim() === '' || !/^\d+$/.test(rank) || Number(rank) < 1 || !isCalendarDay(day)}
+          onClick={() =>
+            onChange([
+              ...held,
+              { family: family.trim(), levelName: `Level ${rank}`, rank: Number(rank), day: calendarDay(day), award: award.trim() },
+            ])
+          }
+        >
+          Add the level
+        </Button>
+      </FieldRow>
+    </>
+  );
+}

@@ -1,0 +1,84 @@
+import { useState } from 'react';
+import type { Studio } from '@/core/register';
+import type { Student } from '@/core/students';
+import { formatWeekday, type CalendarDay } from '@/core/time';
+import { archiveStudent, eraseStudent } from '@/store';
+import { Button, Confirm } from '@/ui';
+import { StudentDialog } from './StudentDialog';
+import css from './StudentList.module.css';
+
+const slotWords = ({ slot }: Student) =>
+  slot.kind === 'none'
+    ? 'no lesson slot'
+    : `${formatWeekday(slot.weekday).slice(0, 3)} ${slot.start}${slot.kind === 'fortnightly' ? ', fortnightly' : ''}`;
+
+/** Everyone in the studio by name; archived students behind a press. */
+export function StudentList({ studio, today }: { readonly studio: Studio; readonly today: CalendarDay }) {
+  const [editing, edit] = useState<Student | null>(null);
+  const [erasing, askErase] = useState<Student | null>(null);
+  const all = [...studio.students.values()].sort((a, b) => a.name.localeCompare(b.name, 'en'));
+  const archived = all.filter((student) => student.archivedOn !== null);
+  const row = (student: Student) => (
+    <li key={student.id}>
+      <button type="button" className={css.name} onClick={() => edit(student)}>
+        <b>{student.name}</b>
+        <span>
+          {student.instrument}, {slotWords(student)}
+        </span>
+      </button>
+    </li>
+  );
+  return (
+    <>
+      <ul className={css.list}>{all.filter((student) => student.archivedOn === null).map(row)}</ul>
+      {archived.length > 0 && (
+        <details className={css.archived}>
+          <summary>{archived.length} archived</summary>
+          <ul className={css.list}>
+            {archived.map((student) => (
+              <li key={student.id} className={css.old}>
+                {student.name}
+                <span>
+                  <Button look="quiet" onClick={() => void archiveStudent(student.id, null)}>
+                    Bring back
+                  </Button>
+                  <Button look="quiet" onClick={() => askErase(student)}>
+                    Erase
+                  </Button>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {editing && (
+        <StudentDialog
+          studio={studio}
+          student={editing}
+          today={today}
+          onClose={() => edit(null)}
+          onErase={() => {
+            askErase(editing);
+            edit(null);
+          }}
+        />
+      )}
+      {erasing && (
+        <Confirm
+          title={`Erase ${erasing.name} for good?`}
+          action="Erase for good"
+          onClose={() => askErase(null)}
+          onConfirm={() => {
+            void eraseStudent(erasing.id);
+            askErase(null);
+          }}
+        >
+          <p>
+            The student, every goal, mark sheet and lesson record go, also from the snapshots of this browser. It cannot
+            be undone. Studio files exported before still hold them.
+          </p>
+        </Confirm>
+      )}
+    </>
+  );
+}

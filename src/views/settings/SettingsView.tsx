@@ -1,0 +1,2 @@
+import { Empty } from '@/ui';
+export const SettingsView = () => <Empty title="Settings" />;

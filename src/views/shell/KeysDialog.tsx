@@ -1,0 +1,33 @@
+import { Dialog, KeyCap, Table } from '@/ui';
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['1 to 7', 'the order of the work; on Mark with Alt'],
+  ['J, K', 'next, back'],
+  ['Enter', 'the first action shown'],
+  ['P', 'print'],
+  ['D', 'Register: next decision'],
+  ['[, ]', 'Plan: week back, week on'],
+  ['G', 'Plan: move the next gate'],
+  ['Q W E R T Y', 'Mark: pick the criterion'],
+  ['0 to 9', 'Mark: give the mark and go on; Shift with a figure is the student’s own'],
+  ['N', 'Mark: note at a bar'],
+  ['Ctrl Z, Ctrl Y', 'undo, redo'],
+  ['Esc', 'close'],
+];
+
+export function KeysDialog({ onClose }: { readonly onClose: () => void }) {
+  return (
+    <Dialog title="Keys" onClose={onClose}>
+      <Table label="Keys" head={['Key', 'What it does']} tight>
+        {KEYS.map(([key, does]) => (
+          <tr key={key}>
+            <td>
+              <KeyCap name={key} />
+            </td>
+            <td>{does}</td>
+          </tr>
+        ))}
+      </Table>
+    </Dialog>
+  );
+}

@@ -1,0 +1,108 @@
+import { useMemo, useState, type ReactNode } from 'react';
+import { guessColumns, parseTable, type BadRow, type ColumnMap, type PastedTable } from '@/core/files';
+import { Button, CheckField, DialogActs, SelectField, Table, TextField } from '@/ui';
+import css from './PasteTable.module.css';
+
+/**
+ * A table copied from a document or a spreadsheet: which column is what, what comes in, and every row
+ * that cannot, with its line and its reason. Bad rows are mended in the text itself.
+ */
+export function PasteTable<Field extends string, Item>({
+  fields,
+  read,
+  itemWords,
+  preview,
+  onTake,
+}: {
+  readonly fields: Readonly<Record<Field, readonly string[]>>;
+  readonly read: (table: PastedTable, map: ColumnMap<Field>) => { readonly items: readonly Item[]; readonly bad: readonly BadRow[] };
+  readonly itemWords: string;
+  readonly preview: (item: Item) => readonly ReactNode[];
+  readonly onTake: (items: readonly Item[]) => void;
+}) {
+  const [text, setText] = useState('');
+  const [own, setOwn] = useState<ColumnMap<Field> | null>(null);
+  const table = useMemo(() => parseTable(text), [text]);
+  const guessed = useMemo(() => guessColumns(table, fields), [table, fields]);
+  const map = own ?? guessed;
+  const { items, bad } = useMemo(() => read(table, map), [read, table, map]);
+  const names = Object.keys(fields) as Field[];
+  const header = table.rows[0]?.cells ?? [];
+  return (
+    <>
+      <TextField
+        label="Table"
+        hint="Copy the rows from a document or a spreadsheet and paste them here. A first row with column names is read as such."
+        value={text}
+        rows={7}
+        autoFocus
+        onChange={(value) => {
+          setText(value);
+          setOwn(null);
+        }}
+      />
+      {table.rows.length > 0 && (
+        <>
+          <CheckField
+            label="The first row names the columns"
+            checked={map.header}
+            onChange={(checked) => setOwn({ ...map, header: checked })}
+          />
+          <div className={css.columns}>
+            {names.map((field) => (
+              <SelectField
+                key={field}
+                label={fields[field][0] ?? field}
+                value={String(map.columns[field])}
+                options={[
+                  { value: '-1', label: 'not in the table' },
+                  ...Array.from({ length: table.columns }, (_, at) => ({
+                    value: String(at),
+                    label: `column ${at + 1}${header[at] ? `: ${header[at]}` : ''}`,
+                  })),
+                ]}
+                onChange={(value) => setOwn({ ...map, columns: { ...map.columns, [field]: Number(value) } })}
+              />
+            ))}
+          </div>
+          {bad.length > 0 && (
+            <div className={css.bad} role="alert">
+              <p>
+                {bad.length} {bad.length === 1 ? 'row stays' : 'rows stay'} out. Mend {bad.length === 1 ? 'it' : 'them'} in the
+                text above, or go on without.
+              </p>
+              <ul>
+                {bad.slice(0, 20).map((row) => (
+                  <li key={row.line}>
+                    <b>Line {row.line}</b>: {row.why}. <span>{row.cells.join(' · ').slice(0, 90)}</span>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
+          <Table label="Preview" head={[`First rows of ${items.length} ${itemWords}`]} tight>
+            {items.slice(0, 5).map((item, at) => (
+              <tr key={at}>
+                <td>
+                  {preview(item)
+                    .filter((part) => part !== null && part !== '')
+                    .map((part, index) => (
+                      <span key={index}>
+                        {index > 0 ? ' · ' : ''}
+                        {part}
+                      </span>
+                    ))}
+                </td>
+              </tr>
+            ))}
+          </Table>
+        </>
+      )}
+      <DialogActs>
+        <Button look="do" disabled={items.length === 0} onClick={() => onTake(items)}>
+          Take {items.length} {itemWords}
+        </Button>
+      </DialogActs>
+    </>
+  );
+}

@@ -1,0 +1,140 @@
+import { Component, useState, type ReactNode } from 'react';
+import { createPortal } from 'react-dom';
+import { formatDay } from '@/core/time';
+import { dismissNotice, redo, undo, useStudio, type ReadyState } from '@/store';
+import { Button, ErrorSay, KeyCap, Loading } from '@/ui';
+import { FirstRun } from './FirstRun';
+import { KeysDialog } from './KeysDialog';
+import { SetAsideDialog } from './SetAsideDialog';
+import { useKeys } from './use-keys';
+import css from './StudioPage.module.css';
+
+const PAGES = ['/', '/fit', '/programme', '/plan', '/mark', '/readiness', '/library'];
+
+/** Goes to another view, keeping the student that is looked at. */
+export function goTo(path: string, query: Readonly<Record<string, string | undefined>> = {}): void {
+  location.assign(hrefOf(path, query));
+}
+export function hrefOf(path: string, query: Readonly<Record<string, string | undefined>> = {}): string {
+  const pairs = Object.entries(query).flatMap(([name, value]) => (value === undefined ? [] : [[name, value]]));
+  return pairs.length === 0 ? path : `${path}?${new URLSearchParams(pairs).toString()}`;
+}
+export const queryOf = (name: string): string | null => new URLSearchParams(location.search).get(name);
+
+/** The frame of every view: opens the studio, shows the day, undo and what the store has to say. */
+export function StudioPage({
+  children,
+  figuresTurnPages = true,
+}: {
+  readonly children: (ready: ReadyState) => ReactNode;
+  /** On Mark the figures give marks; pages then turn with Alt. */
+  readonly figuresTurnPages?: boolean;
+}) {
+  const state = useStudio();
+  const [keysShown, showKeys] = useState(false);
+  const [asideShown, showAside] = useState(false);
+  useKeys({
+    ...Object.fromEntries(
+      PAGES.flatMap((path, at) => {
+        const go = () => goTo(path);
+        return figuresTurnPages ? [[String(at + 1), go], [`Alt+${at + 1}`, go]] : [[`Alt+${at + 1}`, go]];
+      }),
+    ),
+    'Ctrl+z': () => void undo(),
+    'Ctrl+y': () => void redo(),
+    'Ctrl+Shift+z': () => void redo(),
+    '?': () => showKeys(true),
+  });
+  switch (state.kind) {
+    case 'opening':
+      return <Loading what="Opening the studio" />;
+    case 'first run':
+      return <FirstRun />;
+    case 'failed':
+      return (
+        <ErrorSay title="The studio could not be opened">
+          <p>{state.message}</p>
+          <p>Nothing was changed. Close other tabs of this studio and load the page again.</p>
+          <Button onClick={() => location.reload()}>Load again</Button>
+        </ErrorSay>
+      );
+    case 'ready':
+      return (
+        <Boundary>
+          <MastheadDay ready={state} onKeys={() => showKeys(true)} />
+          {state.notice !== null && (
+            <ErrorSay title={state.notice}>
+              <Button onClick={dismissNotice}>Understood</Button>
+            </ErrorSay>
+          )}
+          {state.aside.length > 0 && (
+            <p className={css.aside}>
+              {state.aside.length} {state.aside.length === 1 ? 'record does' : 'records do'} not hold together and{' '}
+              {state.aside.length === 1 ? 'was' : 'were'} set aside; nothing was deleted.{' '}
+              <Button look="quiet" onClick={() => showAside(true)}>
+                Show them
+              </Button>
+            </p>
+          )}
+          {children(state)}
+          {keysShown && <KeysDialog onClose={() => showKeys(false)} />}
+          {asideShown && <SetAsideDialog aside={state.aside} onClose={() => showAside(false)} />}
+        </Boundary>
+      );
+  }
+}
+
+function MastheadDay({ ready, onKeys }: { readonly ready: ReadyState; readonly onKeys: () => void }) {
+  const place = document.getElementById('masthead-day');
+  if (!place) return null;
+  return createPortal(
+    <div className={css.day}>
+      <button
+        type="button"
+        className={css.turn}
+        disabled={ready.undo === null}
+        title={ready.undo === null ? 'Nothing to undo' : `Undo: ${ready.undo}`}
+        onClick={() => void undo()}
+      >
+        Undo
+      </button>
+      <button
+        type="button"
+        className={css.turn}
+        disabled={ready.redo === null}
+        title={ready.redo === null ? 'Nothing to redo' : `Redo: ${ready.redo}`}
+        onClick={() => void redo()}
+      >
+        Redo
+      </button>
+      <a className={css.studio} href="/settings">
+        {ready.which === 'demo' ? 'Demo studio' : ready.studio.settings.teacher || 'Studio'}
+      </a>
+      <span className={css.date}>
+        <b>{formatDay(ready.now.day, 'medium')}</b>, {ready.now.time}
+      </span>
+      <button type="button" className={css.keys} aria-label="List of keys" onClick={onKeys}>
+        <KeyCap name="?" />
+      </button>
+    </div>,
+    place,
+  );
+}
+
+/** A crash in a view: the studio is safe, and the words say so. */
+class Boundary extends Component<{ readonly children: ReactNode }, { readonly message: string | null }> {
+  override state = { message: null };
+  static getDerivedStateFromError(error: unknown) {
+    return { message: error instanceof Error ? error.message : String(error) };
+  }
+  override render() {
+    if (this.state.message === null) return this.props.children;
+    return (
+      <ErrorSay title="This page failed">
+        <p>{this.state.message}</p>
+        <p>Everything acknowledged so far is kept.</p>
+        <Button onClick={() => location.reload()}>Load again</Button>
+      </ErrorSay>
+    );
+  }
+}

@@ -1,0 +1,35 @@
+import { useEffect, useRef } from 'react';
+
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+
+/** "k", "Shift+3", "Alt+2", "Ctrl+z", "Enter" … from an event; figures are read from the key itself, not what Shift makes of it. */
+function nameOf(event: KeyboardEvent): string {
+  const figure = /^(?:Digit|Numpad)(\d)$/.exec(event.code)?.[1];
+  const key = figure ?? (event.key.length === 1 ? event.key.toLowerCase() : event.key);
+  const shift = event.shiftKey && (figure !== undefined || event.key.length > 1);
+  return `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.altKey ? 'Alt+' : ''}${shift ? 'Shift+' : ''}${key}`;
+}
+
+/** Keys of a view. Nothing happens while a field is typed in or a dialog is open. */
+export function useKeys(keys: Readonly<Record<string, () => void>>): void {
+  const latest = useRef(keys);
+  useEffect(() => {
+    latest.current = keys;
+  });
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || typing(event.target) || document.querySelector('dialog[open]')) return;
+      const name = nameOf(event);
+      const onControl = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
+      if (onControl && (name === 'Enter' || name === ' ')) return;
+      const run = latest.current[name];
+      if (!run) return;
+      event.preventDefault();
+      run();
+    };
+    document.addEventListener('keydown', listen);
+    return () => document.removeEventListener('keydown', listen);
+  }, []);
+}
