@@ -44,12 +44,12 @@ const GOALS: readonly GoalRow[] = [
     startedOn: day('2026-12-02'),
     memorised: ['a'],
     secureTempo: { a: 72, b: 54, c: 126 },
-    gates: [gate('a', 'prepare', '2026-12-09'), gate('a', 'learn', '2027-01-13'), gate('b', 'prepare', '2026-12-16'), gate('b', 'learn', null, '2027-01-20'), gate('c', 'prepare', '2026-12-16')],
+    gates: [gate('a', 'prepare', '2026-12-09'), gate('a', 'learn', '2027-01-13'), gate('b', 'prepare', '2026-12-16'), gate('b', 'learn', null, '2027-02-03'), gate('c', 'prepare', '2026-12-16')],
   }],
   ['jonah-4', 'jonah', 'tarrin-flute-2026', 'level-4', 'spring-2027', 'pass', { a: piece('tally-bells'), c: piece('gull-stairs') }, null, {}, { startedOn: day('2027-01-06'), gates: [gate('a', 'prepare', '2027-01-13'), gate('c', 'prepare', '2027-01-13')] }],
   ['hester-7', 'hester', 'tarrin-flute-2026', 'level-7', 'spring-2027', 'distinction', { a: piece('harbour-rondel'), b: piece('cold-harbour'), c: piece('mooring') }, '2027-01-08', { facts: { Pianist: 'Tobiah Renn' } }, {
     startedOn: day('2026-10-21'),
-    secureTempo: { a: 92, b: 50, c: 150 },
+    secureTempo: { a: 66, b: 50, c: 150 },
     gates: ['a', 'b', 'c', 't', 'm'].map((each) => gate(each, 'learn', '2027-01-13')),
   }],
   ['petra-2', 'petra', 'tarrin-flute-2026', 'level-2', 'spring-2027', 'pass', { a: piece('tenders-march'), b: piece('sandbar-song'), c: piece('skipping-study') }, null, { facts: { Pianist: 'Tobiah Renn' } }, {
@@ -158,7 +158,7 @@ export function demoStudio(): Edit[] {
   const records = <T extends { readonly id: string }>(kind: RecordKind, all: readonly T[]): Edit[] =>
     all.map((data) => ({ kind, data }));
   return [
-    ...records('settings', [{ ...DEFAULT_SETTINGS, teacher: 'Ines Calloway', place: 'Studio over the chandlery, Brinvane' }]),
+    ...records('settings', [{ ...DEFAULT_SETTINGS, effort: { ...DEFAULT_SETTINGS.effort, minutesPerBar: 6, preparedMinutesPerWeek: 25 }, effortSet: ['minutesPerBar', 'preparedMinutesPerWeek'], teacher: 'Ines Calloway', place: 'Studio over the chandlery, Brinvane' }]),
     ...records('piece', files.flatMap((file) => file.pieces)),
     ...records('set', files.map((file) => file.set)),
     ...records('student', demoStudents()),

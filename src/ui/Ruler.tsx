@@ -14,6 +14,8 @@ export interface RulerLine {
 }
 
 const BASE = 36;
+/** Barlines begin under the labels of the amounts. */
+const TOP = BASE - 17;
 
 /** Amounts end to end on one line, with the lines to reach as barlines. `say` is the same in words. */
 export function Ruler({
@@ -34,7 +36,14 @@ export function Ruler({
   const [ref, width] = useWidth<HTMLDivElement>(600);
   const x = (value: number) => (Math.min(max, value) / max) * (width - 8) + 1;
   const ticks = Array.from({ length: Math.floor(max / step) + 1 }, (_, at) => at * step);
-  const nearLine = (value: number) => lines.some((line) => Math.abs(x(line.at) - x(value)) < 26 || (x(value) > x(line.at) && x(value) - x(line.at) < 12 + 7.5 * line.label.length));
+  const names = lines.map((line, index) => {
+    const at = x(line.at);
+    const next = lines[index + 1];
+    const wide = 8 + 7.6 * line.label.length;
+    const fits = (next ? x(next.at) - 6 : width) - at > wide;
+    return { at, fits, from: fits ? at - 6 : at - wide - 4, to: fits ? at + wide + 4 : at + 6 };
+  });
+  const underName = (value: number) => names.some((name) => x(value) + 9 > name.from && x(value) - 9 < name.to);
   let sum = 0;
   return (
     <div ref={ref} className={css.root}>
@@ -43,7 +52,7 @@ export function Ruler({
         {ticks.map((value) => (
           <g key={value}>
             <path d={`M${x(value)} ${BASE}v6`} className={css.line} />
-            {value > 0 && !nearLine(value) && (
+            {value > 0 && !underName(value) && (
               <text x={x(value)} y={BASE + 20} textAnchor="middle" className={css.tick}>
                 {format(value)}
               </text>
@@ -68,17 +77,14 @@ export function Ruler({
           );
         })}
         {lines.map((line, index) => {
-          const at = x(line.at);
-          const next = lines[index + 1];
-          const room = (next ? x(next.at) : width) - at;
-          const fits = room > 14 + 7.5 * line.label.length;
+          const { at, fits } = names[index] ?? { at: 0, fits: true };
           return (
             <g key={`${line.kind}${line.at}${line.label}`}>
               <path
                 className={css.bar}
-                d={line.kind === 'single' ? `M${at} 6V${BASE + 26}` : line.kind === 'double' ? `M${at - 2.5} 6V${BASE + 26}M${at + 2.5} 6V${BASE + 26}` : `M${at - 5} 6V${BASE + 26}`}
+                d={line.kind === 'single' ? `M${at} ${TOP}V${BASE + 26}` : line.kind === 'double' ? `M${at - 2.5} ${TOP}V${BASE + 26}M${at + 2.5} ${TOP}V${BASE + 26}` : `M${at - 5} ${TOP}V${BASE + 26}`}
               />
-              {line.kind === 'final' && <rect x={at - 2} y={6} width={5} height={BASE + 20} className={css.thick} />}
+              {line.kind === 'final' && <rect x={at - 2} y={TOP} width={5} height={BASE + 26 - TOP} className={css.thick} />}
               <text x={fits ? at + 8 : at - 8} y={BASE + 24} textAnchor={fits ? 'start' : 'end'} className={css.name}>
                 {line.label}
               </text>

@@ -31,7 +31,7 @@ export interface PracticeCard {
 }
 
 /** Minutes one visit should have at least before another visit is added; our choice, as shorter ones only warm up. */
-const BLOCK_MINUTES = 8;
+const BLOCK_MINUTES = 5;
 
 /**
  * The week's minutes as whole blocks on days.

@@ -218,10 +218,12 @@ function draftOf(
   let next = 0;
   const stages = parts.map(({ stage, minutes: part }, at) => {
     const gate = gates[at];
-    const toWeek = gate ? gate.lastWeek : grid.length - 1;
+    const passed = gates.slice(at).some((later) => later.passedOn !== null);
+    // A stage that should be over goes on until its gate is passed; nothing begins before that.
+    const due = gate ? gate.lastWeek : grid.length - 1;
+    const toWeek = passed ? due : Math.max(due, Math.min(now, grid.length - 1));
     const fromWeek = Math.min(next, toWeek);
     next = toWeek + 1;
-    const passed = gates.slice(at).some((later) => later.passedOn !== null);
     return { stage, fromWeek, toWeek, minutes: part, passed };
   });
   const ahead = stages.filter((stage) => !stage.passed);

@@ -1,7 +1,6 @@
-import { practiceCard, type Plan } from '../plan';
-import type { BarRange } from '../music';
+import { practiceCard, type Plan, type StageTask } from '../plan';
+import type { BarRange, NoteValue } from '../music';
 import type { Stage } from '../effort';
-import type { NoteValue } from '../music';
 
 /** One thing to hear in the lesson: this week's work on one component. */
 export interface HearLine {
@@ -10,14 +9,15 @@ export interface HearLine {
   readonly title: string;
   readonly bars: BarRange | null;
   readonly stage: Stage;
+  readonly task: StageTask;
   readonly tempo: { readonly unit: NoteValue; readonly perMinute: number } | null;
   /** Share of the lesson, whole minutes; the shares add up to the lesson. */
   readonly minutes: number;
 }
 
-/** What this week's card works on, most minutes first; lesson minutes are shared as the practice minutes are. */
-export function hearToday(plan: Plan, lessonMinutes: number): HearLine[] {
-  const card = practiceCard(plan, 0);
+/** What a week's card (this week's unless said) works on, most minutes first; lesson minutes are shared as the practice minutes are. */
+export function hearToday(plan: Plan, lessonMinutes: number, week = 0): HearLine[] {
+  const card = practiceCard(plan, week);
   const rows = card.rows
     .filter((row) => row.minutes > 0)
     .sort((a, b) => b.minutes - a.minutes || (a.item.letter < b.item.letter ? -1 : 1));
@@ -39,6 +39,7 @@ export function hearToday(plan: Plan, lessonMinutes: number): HearLine[] {
         title: row.item.title,
         bars: first.task.bars,
         stage: first.stage,
+        task: first.task,
         tempo:
           row.item.tempo && first.tempo !== null
             ? { unit: row.item.tempo.unit, perMinute: Math.round(first.tempo) }

@@ -1,2 +1,155 @@
-import { Empty } from '@/ui';
-export const PlanView = () => <Empty title="Plan" />;
+import { useMemo, useState } from 'react';
+import { formatMinutes } from '@/core/music';
+import { practiceCard, type Plan } from '@/core/plan';
+import { hearToday, type GoalContext } from '@/core/register';
+import { slotMinutes } from '@/core/time';
+import { formatDay } from '@/core/time';
+import type { Stage } from '@/core/effort';
+import { saveStudent, shutWeek, type ReadyState } from '@/store';
+import { Button, LinkButton, PageLine, Section, TempoMark } from '@/ui';
+import { formatBars } from '@/core/music';
+import { GoalPicker } from '../shell/GoalPicker';
+import { NoGoal } from '../shell/NoGoal';
+import { goTo, hrefOf, StudioPage } from '../shell/StudioPage';
+import { useGoal } from '../shell/use-goal';
+import { useKeys } from '../shell/use-keys';
+import { ClosuresDialog } from './parts/ClosuresDialog';
+import { EffortDialog } from './parts/EffortDialog';
+import { GateDialog } from './parts/GateDialog';
+import { Overload } from './parts/Overload';
+import { PlanTable } from './parts/PlanTable';
+import { PracticeCardTable } from './parts/PracticeCardTable';
+import { PreparationStave } from './parts/PreparationStave';
+import { refusalWords } from './plan-words';
+import { saveCalendar } from './save-calendar';
+import css from './PlanView.module.css';
+
+export const PlanView = () => <StudioPage>{(ready) => <PlanPage ready={ready} />}</StudioPage>;
+
+function PlanPage({ ready }: { readonly ready: ReadyState }) {
+  const choice = useGoal(ready);
+  const { context } = choice;
+  if (!context) return <NoGoal studio={ready.studio} what="No preparation to plan yet" />;
+  const award = context.scheme.awards.find((each) => each.id === context.goal.aimAwardId);
+  return (
+    <>
+      <PageLine
+        title={context.student.name}
+        sub={`${context.student.instrument}, ${context.set.name} ${context.level.name}${award ? ` · aim ${award.name}, ${award.total} of ${context.standing.maxMark}` : ''}`}
+        end={<GoalPicker choice={choice} />}
+      />
+      {context.plan ? (
+        <PlanBody ready={ready} context={context} plan={context.plan} />
+      ) : (
+        <p className={css.refusal}>
+          {context.planRefusal ? refusalWords(context.planRefusal, context) : ''}{' '}
+          <a href={hrefOf('/programme', { goal: context.goal.id })}>Programme</a>
+        </p>
+      )}
+    </>
+  );
+}
+
+interface BodyProps {
+  readonly ready: ReadyState;
+  readonly context: GoalContext;
+  readonly plan: Plan;
+}
+
+function PlanBody({ ready, context, plan }: BodyProps) {
+  const [picked, setPicked] = useState(0);
+  const [gate, setGate] = useState<{ readonly componentId: string; readonly stage: Stage } | null>(null);
+  const [dialog, setDialog] = useState<'none' | 'effort' | 'closures'>('none');
+  const at = Math.min(picked, plan.weeks.length - 1);
+  const week = plan.weeks[at];
+  const card = useMemo(() => practiceCard(plan, at), [plan, at]);
+  const closures = useMemo(() => [...ready.studio.closures.values()], [ready.studio.closures]);
+  const nextGate = plan.items
+    .flatMap((item) => item.gates.filter((each) => each.passedOn === null).map((each) => ({ ...each, componentId: item.componentId })))
+    .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0))[0];
+  useKeys({
+    '[': () => setPicked(Math.max(0, at - 1)),
+    ']': () => setPicked(Math.min(plan.weeks.length - 1, at + 1)),
+    g: () => nextGate && setGate(nextGate),
+    m: () => goTo('/mark', { goal: context.goal.id }),
+    p: () => goTo('/print', { sheet: 'card', goal: context.goal.id, week: String(at) }),
+  });
+  if (!week) return null;
+  const shut = context.goal.plan.shutWeeks.includes(week.from);
+  const asked = plan.weeks.reduce((sum, each) => sum + each.load, 0);
+  const there = plan.weeks.reduce((sum, each) => sum + each.minutes, 0);
+  return (
+    <>
+      <Overload context={context} plan={plan} ready={ready} />
+      <PreparationStave
+        context={context}
+        plan={plan}
+        closures={closures}
+        today={ready.now.day}
+        week={at}
+        onWeek={setPicked}
+        onGate={(componentId, stage) => setGate({ componentId, stage })}
+      />
+      <div className={css.lower}>
+        <Section title={at === 0 ? 'Lesson this week' : 'Lesson'} end={`hear, ${slotMinutes(context.student.slot)} minutes`}>
+          <ol className={css.hear}>
+            {hearToday(plan, slotMinutes(context.student.slot), at).map((line) => (
+              <li key={line.componentId}>
+                <span className={css.letter}>{line.letter}</span>
+                <span>
+                  <b>
+                    {line.title}
+                    {line.bars ? `, bars ${formatBars(line.bars)}` : ''}
+                  </b>
+                  <br />
+                  <span className={css.soft}>
+                    {line.tempo ? (
+                      <>
+                        <TempoMark unit={line.tempo.unit} perMinute={line.tempo.perMinute} />,{' '}
+                      </>
+                    ) : null}
+                    {line.task.how}; listen for {line.task.listenFor}
+                  </span>
+                </span>
+                <span className={css.minutes}>{line.minutes} min</span>
+              </li>
+            ))}
+          </ol>
+        </Section>
+        <Section
+          title={`Practice card, ${formatDay(week.from, 'short')} to ${formatDay(week.to, 'short')}`}
+          end="minutes, bars, tempo"
+        >
+          <PracticeCardTable
+            card={card}
+            minutesByWeekday={context.student.minutesByWeekday}
+            onMinutes={(minutesByWeekday) => void saveStudent({ ...context.student, minutesByWeekday })}
+          />
+          <div className={css.acts}>
+            <LinkButton keyName="P" href={hrefOf('/print', { sheet: 'card', goal: context.goal.id, week: String(at) })}>
+              Print the card
+            </LinkButton>
+            <Button pressed={shut} onClick={() => void shutWeek(context.goal.id, week.from, !shut)}>
+              {shut ? 'Open this week' : 'Shut this week'}
+            </Button>
+            <Button keyName="G" disabled={!nextGate} onClick={() => nextGate && setGate(nextGate)}>
+              Move a gate
+            </Button>
+            <Button onClick={() => setDialog('effort')}>Minutes and effort</Button>
+            <Button onClick={() => setDialog('closures')}>Closures</Button>
+            <Button onClick={() => saveCalendar(context, plan, ready.now.day, closures)}>Save as calendar</Button>
+          </div>
+        </Section>
+      </div>
+      <p className={css.foot}>
+        {plan.weeks.length} {plan.weeks.length === 1 ? 'week asks' : 'weeks ask'} {formatMinutes(asked)} of the{' '}
+        {formatMinutes(there)} there are. Weeks past count as practised. Marks at the right are the last ones heard; nothing
+        here is a forecast.
+      </p>
+      <PlanTable plan={plan} />
+      {gate && <GateDialog key={gate.componentId + gate.stage} context={context} plan={plan} at={gate} today={ready.now.day} onClose={() => setGate(null)} />}
+      {dialog === 'effort' && <EffortDialog ready={ready} context={context} plan={plan} onClose={() => setDialog('none')} />}
+      {dialog === 'closures' && <ClosuresDialog closures={closures} today={ready.now.day} onClose={() => setDialog('none')} />}
+    </>
+  );
+}

@@ -1,2 +1,243 @@
-import { Empty } from '@/ui';
-export const ProgrammeView = () => <Empty title="Programme" />;
+import { useState } from 'react';
+import { checkRule, choicesOf } from './programme-model';
+import { choosesPieces, explainRule, type Component } from '@/core/requirements';
+import { formatBars } from '@/core/music';
+import type { GoalContext } from '@/core/register';
+import { formatDay } from '@/core/time';
+import { choosePiece, dropChoice, enterGoal, type ReadyState } from '@/store';
+import { Button, Empty, Glyph, PageLine, Section, TempoMark, classes } from '@/ui';
+import { GoalPicker } from '../shell/GoalPicker';
+import { NoGoal } from '../shell/NoGoal';
+import { queryOf, StudioPage } from '../shell/StudioPage';
+import { useGoal, type GoalChoice } from '../shell/use-goal';
+import { useKeys } from '../shell/use-keys';
+import { weeksWords } from '../register/RegisterView';
+import { CandidateList } from './parts/CandidateList';
+import { EntryFacts } from './parts/EntryFacts';
+import { ExcerptEditor } from './parts/ExcerptEditor';
+import { NewGoalDialog } from './parts/NewGoalDialog';
+import { PlayingTimeRuler } from './parts/PlayingTimeRuler';
+import { RuleList } from './parts/RuleList';
+import css from './ProgrammeView.module.css';
+
+export const ProgrammeView = () => <StudioPage>{(ready) => <ProgrammePage ready={ready} />}</StudioPage>;
+
+function ProgrammePage({ ready }: { readonly ready: ReadyState }) {
+  const choice = useGoal(ready);
+  const asked = queryOf('student');
+  const [adding, setAdding] = useState(asked !== null && ready.studio.students.has(asked));
+  const { context } = choice;
+  const dialog = adding && (
+    <NewGoalDialog
+      ready={ready}
+      studentId={asked}
+      onClose={() => setAdding(false)}
+      onMade={(id) => {
+        setAdding(false);
+        choice.choose(id);
+      }}
+    />
+  );
+  if (!context)
+    return (
+      <>
+        {ready.studio.sets.size > 0 && ready.studio.students.size > 0 ? (
+          <Empty title="No goal yet">
+            <p>A goal is one student aiming at one level at one session.</p>
+            <Button look="do" onClick={() => setAdding(true)}>
+              Set a goal
+            </Button>
+          </Empty>
+        ) : (
+          <NoGoal studio={ready.studio} what="No programme to choose yet" />
+        )}
+        {dialog}
+      </>
+    );
+  return (
+    <>
+      <Bench key={context.goal.id} ready={ready} context={context} choice={choice} onAdd={() => setAdding(true)} />
+      {dialog}
+    </>
+  );
+}
+
+function Bench({
+  ready,
+  context,
+  choice,
+  onAdd,
+}: {
+  readonly ready: ReadyState;
+  readonly context: GoalContext;
+  readonly choice: GoalChoice;
+  readonly onAdd: () => void;
+}) {
+  const { goal, level, set, session, entry } = context;
+  const slots = level.components.filter((component) => component.source.kind !== 'prepared');
+  const firstOpen = slots.find((each) => (goal.programme[each.id] ?? []).length === 0) ?? slots[0];
+  const [slotId, setSlot] = useState(firstOpen?.id ?? '');
+  const [cursor, setCursor] = useState<string | null>(null);
+  const slot = slots.find((each) => each.id === slotId) ?? slots[0];
+  const tried = slot && cursor !== null && choosesPieces(slot) ? cursor : null;
+  const trial = tried === null ? null : { ...entry, programme: choicesOf(entry, slot as Component, tried) };
+  useKeys(
+    Object.fromEntries(
+      slots.map((each) => [each.letter.toLowerCase(), () => (setSlot(each.id), setCursor(null))]),
+    ),
+  );
+  const words = session.entryCloses === null ? '' : ` · entry closes ${formatDay(session.entryCloses, 'medium')}`;
+  return (
+    <>
+      <PageLine
+        title={`${context.student.name}: programme`}
+        sub={`${formatDay(session.day, 'short')}, ${weeksWords(ready.now.day, session.day)}${words}`}
+        end={
+          <>
+            <GoalPicker choice={choice} />
+            <Button onClick={onAdd}>Set a goal</Button>
+          </>
+        }
+      />
+      <div className={css.grid}>
+        <section className={css.bench} aria-label="Programme">
+          <p className={css.set}>
+            {set.name}, {set.instrument} {set.edition.name}
+          </p>
+          <h2 className={css.level}>{level.name}</h2>
+          {slots.map((component) => (
+            <Slot
+              key={component.id}
+              component={component}
+              context={context}
+              ready={ready}
+              open={component.id === slot?.id}
+              tried={component.id === slot?.id ? tried : null}
+              onOpen={() => {
+                setSlot(component.id);
+                setCursor(null);
+              }}
+            />
+          ))}
+          <PlayingTimeRuler entry={trial ?? entry} level={level} />
+          <div className={css.entry}>
+            {goal.enteredOn === null ? (
+              <Button look="do" onClick={() => void enterGoal(goal.id, ready.now.day)}>
+                Enter {level.name}
+              </Button>
+            ) : (
+              <>
+                <p>
+                  <Glyph name="tick" label="entered" /> Entered on {formatDay(goal.enteredOn, 'written')}.
+                </p>
+                <Button look="quiet" onClick={() => void enterGoal(goal.id, null)}>
+                  Take the entry back
+                </Button>
+              </>
+            )}
+          </div>
+        </section>
+        <div>
+          {slot && choosesPieces(slot) ? (
+            <CandidateList
+              key={slot.id}
+              slot={slot}
+              context={context}
+              pieces={ready.studio.pieces}
+              cursor={cursor}
+              onCursor={setCursor}
+              onChoose={(pieceId) => {
+                void choosePiece(goal.id, slot.id, { kind: 'piece', pieceId });
+                setCursor(null);
+              }}
+            />
+          ) : slot ? (
+            <ExcerptEditor key={slot.id} component={slot} context={context} pieces={ready.studio.pieces} />
+          ) : (
+            <Empty title="This level chooses no pieces" />
+          )}
+        </div>
+        <div className={css.side}>
+          <Section title={`Rules of ${level.name}`} end={trial ? 'with this piece' : undefined}>
+            <RuleList
+              rows={level.rules.map((rule) => {
+                const verdict = checkRule(rule, entry);
+                const then = trial && checkRule(rule, trial);
+                return { rule, verdict, then, words: explainRule(rule, then ?? verdict, level) };
+              })}
+              context={context}
+            />
+          </Section>
+          <EntryFacts context={context} />
+        </div>
+      </div>
+    </>
+  );
+}
+
+function Slot({
+  component,
+  context,
+  ready,
+  open,
+  tried,
+  onOpen,
+}: {
+  readonly component: Component;
+  readonly context: GoalContext;
+  readonly ready: ReadyState;
+  readonly open: boolean;
+  readonly tried: string | null;
+  readonly onOpen: () => void;
+}) {
+  const choices = context.goal.programme[component.id] ?? [];
+  const pieceOf = (id: string) => ready.studio.pieces.get(id);
+  const trial = tried === null ? undefined : pieceOf(tried);
+  return (
+    <div className={classes(css.slot, open && css.open)}>
+      <button type="button" className={css.letter} aria-pressed={open} onClick={onOpen}>
+        {component.letter}
+        <span className={css.hidden}>: {component.name}</span>
+      </button>
+      <div className={css.chosen}>
+        {choices.map((choice, at) => {
+          const piece = choice.kind === 'piece' ? pieceOf(choice.pieceId) : component.source.kind === 'excerpt' ? pieceOf(component.source.pieceId) : undefined;
+          return (
+            <div key={at}>
+              <p className={css.title}>{piece?.title ?? 'A piece that is gone'}</p>
+              <p className={css.facts}>
+                {choice.kind === 'excerpt' ? `bars ${formatBars(choice.bars)}` : pieceFacts(piece)}
+                {choice.kind === 'excerpt' && component.source.kind === 'excerpt' && component.source.tempo ? (
+                  <>
+                    {', '}
+                    <TempoMark {...component.source.tempo} />
+                  </>
+                ) : null}
+              </p>
+              {choice.kind === 'piece' && (
+                <Button look="quiet" onClick={() => void dropChoice(context.goal.id, component.id, at)}>
+                  Take out
+                </Button>
+              )}
+            </div>
+          );
+        })}
+        {trial && (
+          <div>
+            <p className={css.trial}>{trial.title}</p>
+            <p className={css.facts}>{pieceFacts(trial)}; not yet set</p>
+          </div>
+        )}
+        {choices.length === 0 && !trial && <p className={css.none}>not chosen</p>}
+      </div>
+    </div>
+  );
+}
+
+type Known = NonNullable<ReturnType<ReadyState['studio']['pieces']['get']>>;
+const pieceFacts = (piece: Known | undefined) =>
+  piece
+    ? [piece.composer, [piece.key, piece.metre].filter(Boolean).join(', '), piece.accompaniment === 'unaccompanied' ? 'alone' : piece.accompaniment]
+        .filter(Boolean)
+        .join(' · ')
+    : '';

@@ -1,2 +1,116 @@
-import { Empty } from '@/ui';
-export const ReadinessView = () => <Empty title="Readiness" />;
+import type { GoalContext } from '@/core/register';
+import { readinessOf, type ComponentReadiness } from '@/core/readiness';
+import { formatDay } from '@/core/time';
+import type { ReadyState } from '@/store';
+import { Glyph, LinkButton, PageLine, Ruler, Section } from '@/ui';
+import { GoalPicker } from '../shell/GoalPicker';
+import { ASSESSOR_GLYPH, ASSESSOR_NAME, MarkLine } from '../shell/MarkLine';
+import { NoGoal } from '../shell/NoGoal';
+import { hrefOf, StudioPage } from '../shell/StudioPage';
+import { useGoal } from '../shell/use-goal';
+import { totalModel } from '../mark/mark-model';
+import { weeksWords } from '../register/RegisterView';
+import css from './ReadinessView.module.css';
+
+export const ReadinessView = () => <StudioPage>{(ready) => <ReadinessPage ready={ready} />}</StudioPage>;
+
+const MISSING = { choice: 'not chosen', mark: 'no evidence yet', gate: 'a gate is overdue' } as const;
+
+function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
+  const choice = useGoal(ready);
+  const { context } = choice;
+  if (!context) return <NoGoal studio={ready.studio} what="No readiness to show yet" />;
+  const today = ready.now.day;
+  const readiness = readinessOf(context.level, context.scheme, context.sheets, context.plan, today);
+  const total = totalModel(context, '', today);
+  return (
+    <>
+      <PageLine
+        title={context.student.name}
+        sub={`${context.set.name} ${context.level.name} · ${formatDay(context.session.day, 'long')}, ${weeksWords(today, context.session.day)}`}
+        end={<GoalPicker choice={choice} />}
+      />
+      <Section title={`Total ${readiness.standing.total}`} end="marks heard so far; no forecast is made">
+        <p data-testid="award">
+          of {total.max}. {total.words}
+        </p>
+        <Ruler parts={total.parts} lines={total.lines} max={total.max} step={10} say={`Total ${readiness.standing.total} of ${total.max}. ${total.words}`} />
+      </Section>
+      <div className={css.grid}>
+        <Section title="Components" end="barlines: an even share of each award">
+          <ul>
+            {readiness.components.map((row) => (
+              <ComponentRow key={row.component.id} row={row} context={context} />
+            ))}
+          </ul>
+        </Section>
+        <Section title="What is missing" end={`${readiness.missing.length}`}>
+          {readiness.missing.length === 0 && <p className={css.soft}>Nothing: every component is chosen, marked and on time.</p>}
+          <ul>
+            {readiness.missing.map((each) => (
+              <li key={`${each.componentId}${each.what}`} className={css.missing}>
+                <Glyph name="gate" label="open" />
+                <span>
+                  <b>{each.letter}</b> {MISSING[each.what]}
+                </span>
+                <LinkButton
+                  look="quiet"
+                  href={each.what === 'choice' ? hrefOf('/programme', { goal: context.goal.id }) : each.what === 'mark' ? hrefOf('/mark', { goal: context.goal.id, component: each.componentId }) : hrefOf('/plan', { goal: context.goal.id })}
+                >
+                  {each.what === 'choice' ? 'Choose' : each.what === 'mark' ? 'Mark' : 'Plan'}
+                </LinkButton>
+              </li>
+            ))}
+          </ul>
+        </Section>
+      </div>
+      <p className={css.soft}>The criteria and the awards are those typed in the library; the official ones always win.</p>
+    </>
+  );
+}
+
+function ComponentRow({ row, context }: { readonly row: ComponentReadiness; readonly context: GoalContext }) {
+  const next = row.gates.find((gate) => gate.state !== 'passed');
+  const reached = [...row.lines].reverse().find((line) => line.reached);
+  return (
+    <li className={css.row} data-testid={`readiness-${row.component.letter}`}>
+      <span className={css.letter}>{row.component.letter}</span>
+      <div>
+        <p className={css.title}>{row.title ?? row.component.name}</p>
+        <p className={css.soft}>
+          {row.mark === null ? (
+            <b>no evidence yet</b>
+          ) : (
+            <>
+              {row.mark} of {row.maxMark}, {row.age === 0 ? 'today' : row.age === 1 ? '1 day ago' : `${row.age ?? 0} days ago`};{' '}
+              {reached ? `${reached.award.name} share reached` : `${(row.lines[0]?.mark ?? 0) - row.mark} below the share of ${row.lines[0]?.award.name ?? ''}`}
+            </>
+          )}
+        </p>
+      </div>
+      <MarkLine
+        marks={row.marks.map((mark) => ({ mark: mark.mark, glyph: ASSESSOR_GLYPH[mark.assessor], latest: mark.mark === row.mark && mark.assessor !== 'student' && mark.assessor !== 'peer' }))}
+        lines={row.lines.map((line) => ({ mark: line.mark, label: line.award.name }))}
+        max={row.maxMark}
+        width={330}
+        say={row.marks.length === 0 ? 'no marks' : row.marks.map((mark) => `${ASSESSOR_NAME[mark.assessor]} ${mark.mark}, ${formatDay(mark.day, 'short')}`).join('; ')}
+      />
+      <div className={css.gate}>
+        {next ? (
+          <>
+            <Glyph name={next.state === 'overdue' ? 'gate waiting' : 'gate'} label={next.state} />
+            <span data-state={next.state}>
+              {next.stage} gate {formatDay(next.day, 'short')}
+              {next.state === 'overdue' ? ', overdue' : ''}
+            </span>
+          </>
+        ) : (
+          <span>{row.gates.length === 0 ? '' : 'all gates passed'}</span>
+        )}
+      </div>
+      <LinkButton look="quiet" href={hrefOf('/mark', { goal: context.goal.id, component: row.component.id })}>
+        Mark
+      </LinkButton>
+    </li>
+  );
+}

@@ -1,0 +1,85 @@
+import {
+  componentMax,
+  currentSheets,
+  latestSheet,
+  nextLine,
+  schemeComponent,
+  sheetMark,
+  type Assessor,
+  type Criterion,
+  type MarkSheet,
+  type SchemeComponent,
+} from '@/core/marks';
+import type { GoalContext } from '@/core/register';
+import type { CalendarDay } from '@/core/time';
+import type { RulerLine, RulerPart } from '@/ui';
+
+/** The three sheets that stand side by side for one component today. */
+export interface SideBySide {
+  readonly student: MarkSheet | undefined;
+  readonly teacher: MarkSheet | undefined;
+  readonly mock: MarkSheet | undefined;
+}
+
+export function sheetsOf(context: GoalContext, componentId: string, day: CalendarDay): SideBySide {
+  const current = currentSheets(context.sheets).filter((sheet) => sheet.componentId === componentId && sheet.day === day);
+  const of = (assessor: Assessor) => latestSheet(current.filter((sheet) => sheet.assessor === assessor));
+  return { student: of('student'), teacher: of('teacher'), mock: of('mock') };
+}
+
+export interface TotalModel {
+  readonly parts: readonly RulerPart[];
+  readonly lines: readonly RulerLine[];
+  readonly max: number;
+  readonly words: string;
+}
+
+/** Totals on the ruler: standing marks in ink, the component being marked today in pencil. */
+export function totalModel(context: GoalContext, componentId: string, day: CalendarDay): TotalModel {
+  const { scheme, standing, level } = context;
+  const parts = standing.marks.flatMap((mark): RulerPart[] => {
+    const letter = level.components.find((each) => each.id === mark.componentId)?.letter ?? '';
+    if (!mark.from) return [];
+    const now = mark.componentId === componentId && mark.from.day === day;
+    return [{ label: `${letter} ${mark.from.mark}${now ? ', today' : ''}`, amount: mark.from.mark, look: now ? 'pencil' : 'ink' }];
+  });
+  const kinds = ['single', 'double', 'final'] as const;
+  return {
+    parts,
+    lines: scheme.awards.map((award, at) => ({ at: award.total, label: `${award.name} ${award.total}`, kind: kinds[Math.min(2, at)] ?? 'final' })),
+    max: standing.maxMark,
+    words: totalWords(context),
+  };
+}
+
+function totalWords(context: GoalContext): string {
+  const { scheme, standing, level } = context;
+  const letters = (ids: readonly string[]) => ids.map((id) => level.components.find((each) => each.id === id)?.letter ?? id).join(', ');
+  const next = nextLine(
+    scheme,
+    standing.marks.map((mark) => mark.from?.mark ?? null),
+  );
+  const reached = standing.missing.length > 0 ? `${letters(standing.missing)} not marked yet` : (standing.award?.name ?? 'below every line');
+  if (!next) return `${reached}.`;
+  const below = next.below.length > 0 ? `; ${next.below.map((each) => `${letters([each.componentId])} ${each.short} below the floor of ${next.award.eachAtLeast ?? 0}`).join(', ')}` : '';
+  const short = next.totalShort > 0 ? `${next.totalShort} short of ${next.award.name}` : `${next.award.name} needs its floors`;
+  return `${reached}; ${short}${below}.`;
+}
+
+export const maxOf = (component: SchemeComponent): number => componentMax(component);
+
+/** Marks given in this sheet so far, and whether it is whole. */
+export const soFar = (component: SchemeComponent, sheet: MarkSheet | undefined) =>
+  sheet ? sheetMark(component, sheet) : null;
+
+/** Columns of the bands, highest first, with zero at the end. */
+export const bandsOf = (criterion: Criterion) => [...criterion.bands].sort((a, b) => b.from - a.from);
+
+export const componentOfScheme = (context: GoalContext, componentId: string) => schemeComponent(context.scheme, componentId);
+
+/** Digits typed towards a mark: taken at once when no further digit could follow, else waiting. */
+export function typedMark(digits: string, max: number): { readonly kind: 'mark'; readonly mark: number } | { readonly kind: 'wait' } | { readonly kind: 'no' } {
+  const value = Number(digits);
+  if (value > max) return { kind: 'no' };
+  return value > 0 && value * 10 <= max ? { kind: 'wait' } : { kind: 'mark', mark: value };
+}

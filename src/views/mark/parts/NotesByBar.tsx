@@ -1,0 +1,82 @@
+import { useState } from 'react';
+import type { BarNote, MarkSheet } from '@/core/marks';
+import { formatBars, parseBars } from '@/core/music';
+import { formatDay, type CalendarDay } from '@/core/time';
+import { dropNote, newId, noteBars } from '@/store';
+import { Button, KeyCap, Section, TextField } from '@/ui';
+import css from './NotesByBar.module.css';
+
+/** Notes at their bars on today's sheet, and those of earlier sheets to look back at. */
+export function NotesByBar({
+  goalId,
+  componentId,
+  notes,
+  earlier,
+  today,
+}: {
+  readonly goalId: string;
+  readonly componentId: string;
+  readonly notes: readonly BarNote[];
+  readonly earlier: readonly MarkSheet[];
+  readonly today: CalendarDay;
+}) {
+  const [bars, setBars] = useState('');
+  const [text, setText] = useState('');
+  const range = parseBars(bars);
+  const last = [...earlier].sort((a, b) => (a.day < b.day ? 1 : -1))[0];
+  return (
+    <Section
+      title="Notes by bar"
+      end={
+        <>
+          <KeyCap name="N" /> a new one
+        </>
+      }
+    >
+      <ul>
+        {notes.map((note) => (
+          <li key={note.id} className={css.note}>
+            <b>{formatBars(note.bars)}</b>
+            <span>{note.text}</span>
+            <Button look="quiet" label={`Remove the note at ${formatBars(note.bars)}`} onClick={() => void dropNote(goalId, componentId, note.id, today)}>
+              ×
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <form
+        className={css.form}
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!range || text.trim() === '') return;
+          void noteBars(goalId, componentId, { id: newId(), bars: range, text: text.trim() }, today);
+          setBars('');
+          setText('');
+        }}
+      >
+        <div className={css.bars} data-note-bars>
+          <TextField label="Bars" value={bars} onChange={setBars} error={bars !== '' && !range ? 'as 17–20' : undefined} />
+        </div>
+        <TextField label="Note" value={text} onChange={setText} />
+        <Button type="submit" disabled={!range || text.trim() === ''}>
+          Note
+        </Button>
+      </form>
+      {last && (
+        <details className={css.earlier}>
+          <summary>
+            {last.notes.length} from {formatDay(last.day, 'short')}
+          </summary>
+          <ul>
+            {last.notes.map((note) => (
+              <li key={note.id} className={css.note}>
+                <b>{formatBars(note.bars)}</b>
+                <span>{note.text}</span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </Section>
+  );
+}

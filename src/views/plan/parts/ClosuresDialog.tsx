@@ -1,0 +1,61 @@
+import { useState } from 'react';
+import { formatDay, isCalendarDay, type CalendarDay, type Closure } from '@/core/time';
+import { newId, removeClosure, saveClosure } from '@/store';
+import { Button, Dialog, DialogActs, FieldRow, SelectField, Table, TextField } from '@/ui';
+
+const STOPS = [
+  { value: 'lessons', label: 'no lessons' },
+  { value: 'practice', label: 'no practice' },
+  { value: 'both', label: 'neither' },
+] as const;
+
+/** Days the studio is shut, for everyone's plan. */
+export function ClosuresDialog({ closures, today, onClose }: { readonly closures: readonly Closure[]; readonly today: CalendarDay; readonly onClose: () => void }) {
+  const [name, setName] = useState('');
+  const [from, setFrom] = useState<string>(today);
+  const [to, setTo] = useState<string>(today);
+  const [stops, setStops] = useState<Closure['stops']>('lessons');
+  const good = name.trim() !== '' && isCalendarDay(from) && isCalendarDay(to) && from <= to;
+  return (
+    <Dialog title="Closures" onClose={onClose} wide>
+      <Table label="Closures" head={['Name', 'From', 'To', 'Stops', '']} tight>
+        {[...closures]
+          .sort((a, b) => (a.from < b.from ? -1 : 1))
+          .map((closure) => (
+            <tr key={closure.id}>
+              <td>{closure.name}</td>
+              <td>{formatDay(closure.from, 'written')}</td>
+              <td>{formatDay(closure.to, 'written')}</td>
+              <td>{STOPS.find((each) => each.value === closure.stops)?.label}</td>
+              <td>
+                <Button look="quiet" onClick={() => void removeClosure(closure.id)}>
+                  Remove
+                </Button>
+              </td>
+            </tr>
+          ))}
+      </Table>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!isCalendarDay(from) || !isCalendarDay(to) || !good) return;
+          void saveClosure({ id: newId(), name: name.trim(), from, to, stops });
+          setName('');
+        }}
+      >
+        <FieldRow>
+          <TextField label="Name" value={name} onChange={setName} />
+          <TextField label="From" type="date" value={from} onChange={setFrom} />
+          <TextField label="To, included" type="date" value={to} onChange={setTo} error={from > to ? 'Ends before it begins.' : undefined} />
+          <SelectField label="Stops" value={stops} options={STOPS} onChange={(value) => setStops(value as Closure['stops'])} />
+        </FieldRow>
+        <DialogActs>
+          <Button type="submit" look="do" disabled={!good}>
+            Add the closure
+          </Button>
+        </DialogActs>
+      </form>
+    </Dialog>
+  );
+}
+

@@ -1,0 +1,110 @@
+import { useState } from 'react';
+import { formatBars } from '@/core/music';
+import type { PracticeCard } from '@/core/plan';
+import { dayOfWeek, formatDay } from '@/core/time';
+import { Glyph } from '@/ui';
+import css from './PracticeCardTable.module.css';
+
+/** The week's card: whole blocks on days, with bars and tempo. The last row is the student's own minutes, to be changed there. */
+export function PracticeCardTable({
+  card,
+  minutesByWeekday,
+  onMinutes,
+}: {
+  readonly card: PracticeCard;
+  readonly minutesByWeekday: readonly number[];
+  readonly onMinutes: (minutesByWeekday: readonly number[]) => void;
+}) {
+  return (
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls sideways on a narrow screen
+    <div className={css.scroll} role="region" aria-label="Practice card" tabIndex={0}>
+      <table className={css.root}>
+        <thead>
+          <tr>
+            <th scope="col">
+              <span className={css.hidden}>Component</span>
+            </th>
+            {card.days.map(({ day, available }) => (
+              <th key={day} scope="col">
+                {formatDay(day, 'medium').replace(/ \w+$/, '')}
+                {available === 0 && <small>no practice</small>}
+              </th>
+            ))}
+            <th scope="col">In the week</th>
+          </tr>
+        </thead>
+        <tbody>
+          {card.rows.map((row) => (
+            <tr key={row.item.componentId}>
+              <th scope="row">
+                <b>{row.item.letter}</b>
+                <span>{row.item.title}</span>
+              </th>
+              {card.days.map(({ day, available }) => {
+                const block = row.blocks.find((each) => each.day === day);
+                return (
+                  <td key={day} data-closed={available === 0}>
+                    {block ? (
+                      <>
+                        <b>{block.minutes}</b>
+                        <span>
+                          {block.task.bars ? formatBars(block.task.bars) : block.stage}
+                          <br />
+                          {block.tempo === null ? (block.task.bars ? block.stage : '') : `at ${Math.round(block.tempo)}`}
+                        </span>
+                      </>
+                    ) : available === 0 ? (
+                      <Glyph name="rest" />
+                    ) : null}
+                  </td>
+                );
+              })}
+              <td className={css.week}>
+                <b>{row.blocks.length}</b> {row.blocks.length === 1 ? 'visit' : 'visits'}, {row.minutes} min
+              </td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr>
+            <th scope="row">Set, of the minutes there are</th>
+            {card.days.map(({ day, asked }) => (
+              <td key={day}>
+                <b data-over={asked > (minutesByWeekday[dayOfWeek(day)] ?? 0)}>{asked}</b> of{' '}
+                <MinutesField
+                  key={minutesByWeekday[dayOfWeek(day)]}
+                  label={`Minutes on ${formatDay(day, 'long')}`}
+                  value={minutesByWeekday[dayOfWeek(day)] ?? 0}
+                  onChange={(minutes) => onMinutes(minutesByWeekday.map((each, at) => (at === dayOfWeek(day) ? minutes : each)))}
+                />
+              </td>
+            ))}
+            <td className={css.week}>
+              <b>{card.minutes}</b> of {card.available} min
+            </td>
+          </tr>
+        </tfoot>
+      </table>
+    </div>
+  );
+}
+
+function MinutesField({ label, value, onChange }: { readonly label: string; readonly value: number; readonly onChange: (minutes: number) => void }) {
+  const [text, setText] = useState(String(value));
+  const take = () => {
+    if (/^\d{1,3}$/.test(text) && Number(text) <= 720) {
+      if (Number(text) !== value) onChange(Number(text));
+    } else setText(String(value));
+  };
+  return (
+    <input
+      className={css.minutes}
+      aria-label={label}
+      inputMode="numeric"
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => event.key === 'Enter' && take()}
+    />
+  );
+}

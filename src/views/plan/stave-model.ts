@@ -1,0 +1,113 @@
+import { currentSheets, schemeComponent, sheetMark } from '@/core/marks';
+import type { Plan, PlanItem } from '@/core/plan';
+import type { GoalContext } from '@/core/register';
+import { daysBetween, lessonDays, type CalendarDay, type Closure } from '@/core/time';
+import type { GlyphName } from '@/ui';
+
+/** Where things stand in the drawing, in px. */
+export interface Geometry {
+  readonly width: number;
+  readonly height: number;
+  /** Left edge of the past, of today, of the session. */
+  readonly past: number;
+  readonly today: number;
+  readonly end: number;
+  readonly weekWidth: number;
+  readonly lineY: (line: number) => number;
+  readonly bottom: number;
+  readonly loadBase: number;
+  /** x of a place on the grid of weeks; places before the drawn past stand at its edge. */
+  readonly x: (week: number) => number;
+}
+
+const NAMES = 186;
+const PAST_WEEK = 26;
+const RIGHT = 56;
+const LEAST_WEEK = 46;
+const FIRST_LINE = 92;
+const LOAD = 62;
+
+/**
+ * The drawing fits its content: up to eight past weeks, coming weeks as wide as the room allows (a long plan
+ * scrolls), lines closer together when there are many.
+ */
+export function geometryOf(plan: Plan, room: number): Geometry {
+  const coming = plan.weeks.length;
+  const pastWeeks = Math.min(plan.now, 8);
+  const past = NAMES + 18;
+  const today = past + pastWeeks * PAST_WEEK;
+  const weekWidth = Math.max(LEAST_WEEK, Math.min(150, (room - today - RIGHT) / coming));
+  const pitch = plan.items.length > 7 ? 42 : plan.items.length > 5 ? 46 : 52;
+  const end = today + coming * weekWidth;
+  const bottom = FIRST_LINE + (Math.max(1, plan.items.length) - 1) * pitch + 26;
+  return {
+    width: end + RIGHT,
+    height: bottom + LOAD + 8,
+    past,
+    today,
+    end,
+    weekWidth,
+    lineY: (line) => FIRST_LINE + line * pitch,
+    bottom,
+    loadBase: bottom + LOAD,
+    x: (week) =>
+      week >= plan.now ? today + (week - plan.now) * weekWidth : Math.max(past, today - (plan.now - week) * PAST_WEEK),
+  };
+}
+
+export interface StaveMark {
+  readonly x: number;
+  readonly glyph: Extract<GlyphName, 'teacher' | 'own' | 'mock'>;
+  readonly mark: number;
+  readonly say: string;
+}
+
+/** Place of a day on the grid, weeks and parts of a week. */
+export function weekOf(plan: Plan, day: CalendarDay): number {
+  const index = plan.grid.findIndex((week) => day <= week.to);
+  const week = plan.grid[index];
+  if (!week) return plan.grid.length;
+  return index + Math.min(0.9, Math.max(0, daysBetween(week.from, day) / 7));
+}
+
+const ASSESSOR_GLYPHS = { student: 'own', peer: 'own', teacher: 'teacher', mock: 'mock', official: 'mock' } as const;
+
+/** Marks heard so far on one line; marks that would touch are set apart, the earlier to the left. */
+export function marksOf(context: GoalContext, plan: Plan, item: PlanItem, geometry: Geometry): StaveMark[] {
+  const component = schemeComponent(context.scheme, item.componentId);
+  if (!component) return [];
+  const marks = currentSheets(context.sheets)
+    .filter((sheet) => sheet.componentId === item.componentId && sheetMark(component, sheet).kind === 'complete')
+    .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.assessor < b.assessor ? -1 : 1))
+    .map((sheet): StaveMark => ({
+      x: geometry.x(weekOf(plan, sheet.day)) + 8,
+      glyph: ASSESSOR_GLYPHS[sheet.assessor],
+      mark: sheetMark(component, sheet).mark,
+      say: `${sheetMark(component, sheet).mark} by ${sheet.assessor === 'student' ? 'the student' : sheet.assessor}`,
+    }))
+    .filter((mark) => mark.x > geometry.past);
+  let after = geometry.today + 9;
+  return marks
+    .reverse()
+    .map((mark) => {
+      after = Math.min(mark.x, after - 19);
+      return { ...mark, x: after };
+    })
+    .reverse();
+}
+
+export interface LessonMark {
+  readonly x: number;
+  readonly lesson: boolean;
+}
+
+/** Every drawn week with its lesson, or the rest that stands for none. */
+export function lessonsOf(context: GoalContext, plan: Plan, closures: readonly Closure[], geometry: Geometry): LessonMark[] {
+  return plan.grid.flatMap((week, at) => {
+    const from = geometry.x(at);
+    const to = at + 1 === plan.grid.length ? geometry.end : geometry.x(at + 1);
+    if (to - from < 4) return [];
+    const lesson = lessonDays(context.student.slot, week.from, week.to, closures).length > 0;
+    return [{ x: (from + to) / 2, lesson }];
+  });
+}

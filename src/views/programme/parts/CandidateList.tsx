@@ -1,0 +1,103 @@
+import { useMemo, useRef, useState } from 'react';
+import { formatTime } from '@/core/music';
+import type { GoalContext } from '@/core/register';
+import type { Piece } from '@/core/repertoire';
+import type { Component } from '@/core/requirements';
+import { useStudio } from '@/store';
+import { Button, Empty, KeyCap, Section, TextField, classes } from '@/ui';
+import { useKeys } from '../../shell/use-keys';
+import { candidatesOf } from '../programme-model';
+import css from './CandidateList.module.css';
+
+const SHOWN = 60;
+
+/** The pieces of a list with what each would change; moving over a row tries it, Enter or a second press sets it. */
+export function CandidateList({
+  slot,
+  context,
+  pieces,
+  cursor,
+  onCursor,
+  onChoose,
+}: {
+  readonly slot: Component;
+  readonly context: GoalContext;
+  readonly pieces: ReadonlyMap<string, Piece>;
+  readonly cursor: string | null;
+  readonly onCursor: (pieceId: string | null) => void;
+  readonly onChoose: (pieceId: string) => void;
+}) {
+  const [text, setText] = useState('');
+  const list = useRef<HTMLUListElement>(null);
+  const state = useStudio();
+  const effort = state.kind === 'ready' ? state.studio.settings.effort : null;
+  const all = useMemo(
+    () => (effort ? candidatesOf(slot, context, pieces, effort) : []),
+    [slot, context, pieces, effort],
+  );
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = all.filter(({ piece }) =>
+    words.every((word) => `${piece.title} ${piece.composer} ${piece.key ?? ''} ${piece.metre ?? ''}`.toLowerCase().includes(word)),
+  );
+  const step = (by: number) => {
+    const at = found.findIndex(({ piece }) => piece.id === cursor);
+    const next = found[Math.min(found.length - 1, Math.max(0, at + by))];
+    if (!next) return;
+    onCursor(next.piece.id);
+    list.current?.querySelector(`[data-piece="${CSS.escape(next.piece.id)}"]`)?.scrollIntoView({ block: 'nearest' });
+  };
+  useKeys({
+    j: () => step(1),
+    k: () => step(-1),
+    ArrowDown: () => step(1),
+    ArrowUp: () => step(-1),
+    Enter: () => cursor !== null && onChoose(cursor),
+    '/': () => document.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
+  });
+  return (
+    <Section
+      title={slot.name}
+      end={
+        <>
+          {found.length} of {all.length}, those that fit first <KeyCap name="J" /> <KeyCap name="K" /> next, back{' '}
+          <KeyCap name="Enter" /> sets
+        </>
+      }
+    >
+      <TextField label="Find a piece" type="search" value={text} onChange={setText} placeholder="title, composer, key, metre" />
+      {found.length === 0 && <Empty title={all.length === 0 ? 'The list is empty' : 'Nothing with these words'} />}
+      <ul ref={list} className={css.list}>
+        {found.slice(0, SHOWN).map(({ piece, breaks, minutes, chosen }) => (
+          <li
+            key={piece.id}
+            data-piece={piece.id}
+            className={classes(css.row, piece.id === cursor && css.cursor, breaks !== null && css.broken)}
+          >
+            <button
+              type="button"
+              className={css.press}
+              aria-pressed={piece.id === cursor}
+              onClick={() => (piece.id === cursor ? onChoose(piece.id) : onCursor(piece.id))}
+            >
+              <span className={css.title}>{piece.title}</span>
+              <span className={css.time}>{piece.seconds === null ? 'not timed' : formatTime(piece.seconds)}</span>
+              <span>{piece.key ?? 'key not known'}</span>
+              <span className={css.learn}>{minutes === null ? 'bars not counted' : `${minutes} min`}</span>
+              <span className={css.soft}>{piece.composer}</span>
+              <span className={css.soft} />
+              <span className={css.soft}>{piece.metre ?? 'metre not known'}</span>
+              <span className={css.soft} />
+              {(chosen || breaks !== null) && <span className={css.why}>{chosen ? 'set now' : breaks}</span>}
+            </button>
+            {piece.id === cursor && (
+              <Button look="do" onClick={() => onChoose(piece.id)}>
+                Set
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {found.length > SHOWN && <p>{found.length - SHOWN} more; type more words to narrow them.</p>}
+    </Section>
+  );
+}
