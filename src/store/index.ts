@@ -6,7 +6,7 @@
  */
 export * from './actions';
 export { exportStudio, importPreview, lastBackup, takeImport, type ImportPreview } from './backup';
-export { listSnapshots, restoreSnapshot, type SnapshotInfo } from './snapshots';
+export { keepSnapshot, listSnapshots, restoreSnapshot, type SnapshotInfo } from './snapshots';
 export { wallClock, type Now } from './clock';
 export { newId } from './seed';
 export {

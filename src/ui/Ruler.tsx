@@ -52,7 +52,7 @@ export function Ruler({
         {ticks.map((value) => (
           <g key={value}>
             <path d={`M${x(value)} ${BASE}v6`} className={css.line} />
-            {value > 0 && !underName(value) && (
+            {value > 0 && x(value) < width - 12 && !underName(value) && (
               <text x={x(value)} y={BASE + 20} textAnchor="middle" className={css.tick}>
                 {format(value)}
               </text>

@@ -1,2 +1,252 @@
-import { Empty } from '@/ui';
-export const PrintView = () => <Empty title="Print" />;
+import { useEffect } from 'react';
+import { componentMax, currentSheets, latestSheet, schemeComponent, sheetMark, type Assessor } from '@/core/marks';
+import { formatBars } from '@/core/music';
+import { practiceCard } from '@/core/plan';
+import { goalContext, hearToday, type GoalContext } from '@/core/register';
+import { initials } from '@/core/students';
+import { formatDay, isCalendarDay, slotMinutes, type CalendarDay } from '@/core/time';
+import type { ReadyState } from '@/store';
+import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
+import { registerModel } from '../register/register-model';
+import { weeksWords } from '../register/RegisterView';
+import { queryOf, StudioPage } from '../shell/StudioPage';
+import css from './PrintView.module.css';
+
+export const PrintView = () => <StudioPage>{(ready) => <PrintPage ready={ready} />}</StudioPage>;
+
+/** One sheet by the address: the day, a practice card, a mark sheet. */
+function PrintPage({ ready }: { readonly ready: ReadyState }) {
+  const sheet = queryOf('sheet');
+  const goal = ready.studio.goals.get(queryOf('goal') ?? '');
+  const context = goal && goalContext(ready.studio, goal, ready.now.day);
+  const asked = queryOf('day');
+  const day = asked !== null && isCalendarDay(asked) ? asked : ready.now.day;
+  const nameOf = (name: string) => (ready.studio.settings.initialsOnPaper ? initials(name) : name);
+  const size = sheet === 'card' ? 'A5' : 'A4';
+  useEffect(() => {
+    const style = document.createElement('style');
+    style.textContent = `@page { size: ${size}; margin: ${size === 'A5' ? '10mm' : '14mm'}; }`;
+    document.head.append(style);
+    return () => style.remove();
+  }, [size]);
+  return (
+    <>
+      <div className={css.bar}>
+        <Button look="do" onClick={() => window.print()}>
+          Print
+        </Button>
+        <Button onClick={() => history.back()}>Back</Button>
+        <span>{size}, as it will be on paper</span>
+      </div>
+      {sheet === 'day' ? (
+        <DaySheet ready={ready} day={day} nameOf={nameOf} />
+      ) : sheet === 'card' && context?.plan ? (
+        <CardSheet context={context} week={Math.min(context.plan.weeks.length - 1, Math.max(0, Number(queryOf('week') ?? 0) || 0))} nameOf={nameOf} />
+      ) : sheet === 'marks' && context ? (
+        <MarksSheet context={context} componentId={queryOf('component') ?? ''} nameOf={nameOf} />
+      ) : (
+        <Empty title="Nothing to print at this address" />
+      )}
+    </>
+  );
+}
+
+type NameOf = (name: string) => string;
+
+function DaySheet({ ready, day, nameOf }: { readonly ready: ReadyState; readonly day: CalendarDay; readonly nameOf: NameOf }) {
+  const { rows } = registerModel(ready.studio, day, ready.now.day, '00:00');
+  return (
+    <PrintFrame size="A4" title={formatDay(day, 'long')} sub={[ready.studio.settings.teacher, ready.studio.settings.place, `${rows.length} lessons`].filter(Boolean).join(' · ')}>
+      <table className={css.table}>
+        <thead>
+          <tr>
+            <th scope="col">Lesson</th>
+            <th scope="col">Student</th>
+            <th scope="col">Hear</th>
+            <th scope="col">Next event</th>
+            <th scope="col">Notes</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ lesson, goals, hear }) => (
+            <tr key={lesson.id}>
+              <td>
+                <b>{lesson.start}</b>
+                <br />
+                {lesson.minutes} min
+              </td>
+              <td>
+                <b>{lesson.students.map((student) => nameOf(student.name)).join(', ')}</b>
+                <br />
+                {lesson.students.map((student) => student.instrument).join(', ')}
+              </td>
+              <td>
+                {hear.slice(0, 5).map((line) => (
+                  <p key={line.componentId}>
+                    <b>{line.letter}</b> {line.title}
+                    {line.bars ? `, ${formatBars(line.bars)}` : ''}
+                    {line.tempo ? (
+                      <>
+                        , <TempoMark {...line.tempo} />
+                      </>
+                    ) : null}
+                  </p>
+                ))}
+              </td>
+              <td>
+                {goals.map((goal) => (
+                  <p key={goal.goal.id}>
+                    {goal.level.name}, {weeksWords(ready.now.day, goal.session.day)}
+                  </p>
+                ))}
+              </td>
+              <td className={css.write}>{lesson.note}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </PrintFrame>
+  );
+}
+
+function CardSheet({ context, week, nameOf }: { readonly context: GoalContext; readonly week: number; readonly nameOf: NameOf }) {
+  const { plan } = context;
+  const planned = plan?.weeks[week];
+  if (!plan || !planned) return null;
+  const card = practiceCard(plan, week);
+  const days = card.days.filter((day) => day.available > 0 || day.asked > 0);
+  const tasks = hearToday(plan, slotMinutes(context.student.slot), week);
+  return (
+    <PrintFrame
+      size="A5"
+      title={`Practice card: ${nameOf(context.student.name)}`}
+      sub={`${formatDay(planned.from, 'long')} to ${formatDay(planned.to, 'long')} · ${card.minutes} minutes`}
+    >
+      <table className={css.table}>
+        <thead>
+          <tr>
+            <th scope="col" />
+            {days.map(({ day }) => (
+              <th key={day} scope="col">
+                {formatDay(day, 'medium').slice(0, 6)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {card.rows.map((row) => (
+            <tr key={row.item.componentId}>
+              <th scope="row">
+                <b>{row.item.letter}</b> {row.item.title}
+              </th>
+              {days.map(({ day }) => {
+                const block = row.blocks.find((each) => each.day === day);
+                return (
+                  <td key={day}>
+                    {block && (
+                      <>
+                        <b>{block.minutes}</b>
+                        {block.task.bars ? <p>{formatBars(block.task.bars)}</p> : null}
+                        {block.tempo === null ? null : <p>at {Math.round(block.tempo)}</p>}
+                      </>
+                    )}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+          <tr>
+            <th scope="row">done, own mark 0–10</th>
+            {days.map(({ day }) => (
+              <td key={day} className={css.box}>
+                <span />
+              </td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+      <ul className={css.tasks}>
+        {tasks.map((task) => (
+          <li key={task.componentId}>
+            <b>{task.letter}</b> {task.task.how}; listen for {task.task.listenFor}.
+          </li>
+        ))}
+      </ul>
+      <p className={css.care}>Stop when anything hurts, and say so at the lesson. A break at least every 25 minutes.</p>
+    </PrintFrame>
+  );
+}
+
+function MarksSheet({ context, componentId, nameOf }: { readonly context: GoalContext; readonly componentId: string; readonly nameOf: NameOf }) {
+  const component = context.level.components.find((each) => each.id === componentId) ?? context.level.components[0];
+  const scheme = component && schemeComponent(context.scheme, component.id);
+  if (!component || !scheme) return null;
+  const sheets = currentSheets(context.sheets).filter((sheet) => sheet.componentId === component.id);
+  const of = (assessor: Assessor) => latestSheet(sheets.filter((sheet) => sheet.assessor === assessor));
+  const columns = (['student', 'teacher', 'mock'] as const).map((assessor) => ({ assessor, sheet: of(assessor) }));
+  const item = context.plan?.items.find((each) => each.componentId === component.id);
+  return (
+    <PrintFrame
+      size="A4"
+      title={`${item?.title ?? component.name}: mark sheet`}
+      sub={`${nameOf(context.student.name)}, ${context.student.instrument} · ${component.name}, ${context.set.name} ${context.level.name} · out of ${componentMax(scheme)}`}
+    >
+      <table className={css.table}>
+        <thead>
+          <tr>
+            <th scope="col">Criterion</th>
+            <th scope="col">Bands</th>
+            {columns.map(({ assessor, sheet }) => (
+              <th key={assessor} scope="col">
+                {assessor}
+                {sheet ? <p>{formatDay(sheet.day, 'short')}</p> : null}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {scheme.criteria.map((criterion) => (
+            <tr key={criterion.id}>
+              <th scope="row">
+                {criterion.name}, {criterion.maxMark}
+              </th>
+              <td>
+                {[...criterion.bands]
+                  .sort((a, b) => b.from - a.from)
+                  .map((band) => (
+                    <p key={band.from}>
+                      <b>{band.from === band.to ? band.from : `${band.to}–${band.from}`}</b> {band.descriptor}
+                    </p>
+                  ))}
+              </td>
+              {columns.map(({ assessor, sheet }) => (
+                <td key={assessor} className={css.box}>
+                  {sheet?.marks[criterion.id] ?? <span />}
+                </td>
+              ))}
+            </tr>
+          ))}
+          <tr>
+            <th scope="row">Total</th>
+            <td />
+            {columns.map(({ assessor, sheet }) => {
+              const sum = sheet && sheetMark(scheme, sheet);
+              return (
+                <td key={assessor} className={css.box}>
+                  {sum?.kind === 'complete' ? sum.mark : <span />}
+                </td>
+              );
+            })}
+          </tr>
+        </tbody>
+      </table>
+      <ul className={css.tasks}>
+        {(of('teacher')?.notes ?? []).map((note) => (
+          <li key={note.id}>
+            <b>{formatBars(note.bars)}</b> {note.text}
+          </li>
+        ))}
+      </ul>
+    </PrintFrame>
+  );
+}

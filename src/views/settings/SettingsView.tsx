@@ -1,2 +1,181 @@
-import { Empty } from '@/ui';
-export const SettingsView = () => <Empty title="Settings" />;
+import { useEffect, useState } from 'react';
+import { formatDay } from '@/core/time';
+import {
+  exportStudio,
+  lastBackup,
+  listSnapshots,
+  openStudio,
+  restoreSnapshot,
+  saveSettings,
+  wipe,
+  type ReadyState,
+  type SnapshotInfo,
+} from '@/store';
+import { Button, CheckField, Confirm, FieldRow, PageLine, Section, TextField } from '@/ui';
+import { StudioPage } from '../shell/StudioPage';
+import { saveFile } from '../shell/save-file';
+import { ImportStudio } from './parts/ImportStudio';
+import css from './SettingsView.module.css';
+
+export const SettingsView = () => <StudioPage>{(ready) => <Settings key={ready.which} ready={ready} />}</StudioPage>;
+
+function Settings({ ready }: { readonly ready: ReadyState }) {
+  const { settings } = ready.studio;
+  const [teacher, setTeacher] = useState(settings.teacher);
+  const [place, setPlace] = useState(settings.place);
+  const [wiping, setWiping] = useState(false);
+  const dirty = teacher !== settings.teacher || place !== settings.place;
+  return (
+    <>
+      <PageLine title="Settings" sub={ready.which === 'demo' ? 'of the demo studio' : 'of the studio'} />
+      <div className={css.grid}>
+        <Section title="Studio">
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              void saveSettings({ teacher: teacher.trim(), place: place.trim() });
+            }}
+          >
+            <FieldRow>
+              <TextField label="Teacher" value={teacher} onChange={setTeacher} />
+              <TextField label="Place" value={place} onChange={setPlace} />
+            </FieldRow>
+            <CheckField
+              label="names as initials on paper"
+              checked={settings.initialsOnPaper}
+              onChange={(initialsOnPaper) => void saveSettings({ initialsOnPaper })}
+            />
+            <Button type="submit" disabled={!dirty}>
+              Save
+            </Button>
+          </form>
+        </Section>
+        <Theme />
+        <Backup ready={ready} />
+        <ImportStudio which={ready.which} />
+        <Snapshots ready={ready} />
+        <Section title="Which studio">
+          <p>
+            {ready.which === 'demo'
+              ? 'This is the demo: invented people, kept in a database of its own. Leaving it touches nothing of one’s own.'
+              : 'This is one’s own studio. The demo is kept apart from it.'}
+          </p>
+          <div className={css.acts}>
+            <Button onClick={() => void openStudio(ready.which === 'demo' ? 'own' : 'demo')}>
+              {ready.which === 'demo' ? 'Go to one’s own studio' : 'Look round the demo'}
+            </Button>
+            <Button onClick={() => setWiping(true)}>
+              {ready.which === 'demo' ? 'Lay the demo out afresh' : 'Wipe this studio'}
+            </Button>
+          </div>
+        </Section>
+      </div>
+      {wiping && (
+        <Confirm
+          title={ready.which === 'demo' ? 'Lay the demo out afresh?' : 'Wipe this studio?'}
+          action={ready.which === 'demo' ? 'Lay it out afresh' : 'Wipe everything'}
+          onClose={() => setWiping(false)}
+          onConfirm={() => {
+            setWiping(false);
+            void wipe().then(() => (ready.which === 'demo' ? openStudio('demo') : undefined));
+          }}
+        >
+          <p>
+            {ready.studio.students.size} students, {ready.studio.goals.size} goals and {ready.studio.sheets.size} mark sheets go from
+            this browser, with their snapshots. It cannot be undone. A studio file saved before brings them back.
+          </p>
+        </Confirm>
+      )}
+    </>
+  );
+}
+
+const THEMES = ['as the system', 'light', 'dark'] as const;
+
+function Theme() {
+  const [theme, setTheme] = useState(localStorage.getItem('formal-stave.theme') ?? 'as the system');
+  return (
+    <Section title="Light">
+      <div className={css.acts} role="group" aria-label="Light or dark">
+        {THEMES.map((name) => (
+          <Button
+            key={name}
+            pressed={theme === name}
+            onClick={() => {
+              setTheme(name);
+              if (name === 'as the system') {
+                localStorage.removeItem('formal-stave.theme');
+                delete document.documentElement.dataset['theme'];
+              } else {
+                localStorage.setItem('formal-stave.theme', name);
+                document.documentElement.dataset['theme'] = name;
+              }
+            }}
+          >
+            {name}
+          </Button>
+        ))}
+      </div>
+    </Section>
+  );
+}
+
+function Backup({ ready }: { readonly ready: ReadyState }) {
+  const [passphrase, setPassphrase] = useState('');
+  const [day, setDay] = useState(lastBackup(ready.which));
+  const [busy, setBusy] = useState(false);
+  return (
+    <Section title="Studio file" end={day === null ? 'never saved' : `last saved ${formatDay(day, 'written')}`}>
+      <p>
+        The studio file is the real backup: everything in one file, with a checksum. Browsers may clear what they keep; a
+        file stays.
+      </p>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          setBusy(true);
+          void exportStudio(ready.which, ready.now.day, passphrase).then((text) => {
+            saveFile(`formal-stave-${ready.now.day}.studio.json`, text, 'application/json');
+            setDay(ready.now.day);
+            setBusy(false);
+          });
+        }}
+      >
+        <TextField
+          label="Passphrase, if the file should be locked"
+          type="password"
+          value={passphrase}
+          onChange={setPassphrase}
+          hint="Without it nobody can open the file, the studio neither."
+        />
+        <div className={css.acts}>
+          <Button type="submit" look="do" disabled={busy}>
+            Save the studio file
+          </Button>
+        </div>
+      </form>
+    </Section>
+  );
+}
+
+function Snapshots({ ready }: { readonly ready: ReadyState }) {
+  const [list, setList] = useState<readonly SnapshotInfo[]>([]);
+  useEffect(() => {
+    void listSnapshots(ready.which).then(setList);
+  }, [ready.which]);
+  return (
+    <Section title="Snapshots in this browser" end="the last seven days">
+      {list.length === 0 && <p>None yet; one is kept each day the studio is opened.</p>}
+      <ul>
+        {list.map((each) => (
+          <li key={each.day} className={css.snapshot}>
+            {formatDay(each.day, 'written')}, {each.records} records
+            <Button look="quiet" onClick={() => void restoreSnapshot(ready.which, each.day)}>
+              Put back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </Section>
+  );
+}

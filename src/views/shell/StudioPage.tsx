@@ -1,7 +1,7 @@
-import { Component, useState, type ReactNode } from 'react';
+import { Component, useEffect, useState, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
 import { formatDay } from '@/core/time';
-import { dismissNotice, redo, undo, useStudio, type ReadyState } from '@/store';
+import { dismissNotice, keepSnapshot, redo, undo, useStudio, type ReadyState } from '@/store';
 import { Button, ErrorSay, KeyCap, Loading } from '@/ui';
 import { FirstRun } from './FirstRun';
 import { KeysDialog } from './KeysDialog';
@@ -33,6 +33,11 @@ export function StudioPage({
   const state = useStudio();
   const [keysShown, showKeys] = useState(false);
   const [asideShown, showAside] = useState(false);
+  const which = state.kind === 'ready' ? state.which : null;
+  const day = state.kind === 'ready' ? state.now.day : null;
+  useEffect(() => {
+    if (which && day) void keepSnapshot(which, day).catch(() => undefined);
+  }, [which, day]);
   useKeys({
     ...Object.fromEntries(
       PAGES.flatMap((path, at) => {

@@ -1,0 +1,94 @@
+import { useState } from 'react';
+import { tempoOf } from '@/core/files';
+import { formatTime, parseTime } from '@/core/music';
+import { ACCOMPANIMENTS, PIECE_KINDS, type Piece } from '@/core/repertoire';
+import { savePiece } from '@/store';
+import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+
+/** What is known of one piece; an empty field stays unknown. */
+export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonly onClose: () => void }) {
+  const [fields, setFields] = useState({
+    title: piece.title,
+    composer: piece.composer,
+    time: piece.seconds === null ? '' : formatTime(piece.seconds),
+    bars: piece.bars === null ? '' : String(piece.bars),
+    toLearn: piece.barsToLearn === null ? '' : String(piece.barsToLearn),
+    key: piece.key ?? '',
+    metre: piece.metre ?? '',
+    tempo: piece.tempo ? `${piece.tempo.unit} = ${piece.tempo.perMinute}` : '',
+    kind: piece.kind as string,
+    accompaniment: piece.accompaniment ?? '',
+    period: piece.period ?? '',
+    character: piece.character ?? '',
+  });
+  const set = (name: keyof typeof fields) => (value: string) => setFields({ ...fields, [name]: value });
+  const count = (text: string) => (text === '' ? null : /^\d{1,4}$/.test(text) ? Number(text) : undefined);
+  const seconds = fields.time === '' ? null : parseTime(fields.time);
+  const [bars, toLearn, tempo] = [count(fields.bars), count(fields.toLearn), tempoOf(fields.tempo)];
+  const errors = {
+    title: fields.title.trim() === '' ? 'A title.' : undefined,
+    time: seconds === undefined ? 'As 2:45.' : undefined,
+    bars: bars === undefined || bars === 0 ? 'A whole number.' : undefined,
+    toLearn: toLearn === undefined ? 'A whole number.' : undefined,
+    tempo: tempo === undefined ? 'As 96, or q. = 72.' : undefined,
+  };
+  const good = Object.values(errors).every((each) => each === undefined);
+  const fact = (text: string) => (text.trim() === '' ? null : text.trim());
+  return (
+    <Dialog title={piece.title} onClose={onClose}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!good || seconds === undefined || bars === undefined || toLearn === undefined || tempo === undefined) return;
+          void savePiece({
+            ...piece,
+            title: fields.title.trim(),
+            composer: fields.composer.trim(),
+            seconds,
+            bars,
+            barsToLearn: toLearn,
+            tempo,
+            key: fact(fields.key),
+            metre: fact(fields.metre),
+            period: fact(fields.period),
+            character: fact(fields.character),
+            kind: fields.kind as Piece['kind'],
+            accompaniment: fields.accompaniment === '' ? null : (fields.accompaniment as Piece['accompaniment']),
+          });
+          onClose();
+        }}
+      >
+        <FieldRow>
+          <TextField label="Title" value={fields.title} onChange={set('title')} error={errors.title} />
+          <TextField label="Composer" value={fields.composer} onChange={set('composer')} />
+        </FieldRow>
+        <FieldRow>
+          <TextField label="Time" value={fields.time} onChange={set('time')} error={errors.time} />
+          <TextField label="Bars" value={fields.bars} onChange={set('bars')} error={errors.bars} />
+          <TextField label="Bars to learn" value={fields.toLearn} onChange={set('toLearn')} error={errors.toLearn} hint="without repeats" />
+          <TextField label="Tempo" value={fields.tempo} onChange={set('tempo')} error={errors.tempo} />
+        </FieldRow>
+        <FieldRow>
+          <TextField label="Key" value={fields.key} onChange={set('key')} />
+          <TextField label="Metre" value={fields.metre} onChange={set('metre')} />
+          <SelectField label="Kind" value={fields.kind} options={PIECE_KINDS.map((value) => ({ value, label: value }))} onChange={set('kind')} />
+        </FieldRow>
+        <FieldRow>
+          <SelectField
+            label="Accompaniment"
+            value={fields.accompaniment}
+            options={[{ value: '', label: 'not known' }, ...ACCOMPANIMENTS.map((value) => ({ value, label: value }))]}
+            onChange={set('accompaniment')}
+          />
+          <TextField label="Period" value={fields.period} onChange={set('period')} />
+          <TextField label="Character" value={fields.character} onChange={set('character')} />
+        </FieldRow>
+        <DialogActs>
+          <Button type="submit" look="do" disabled={!good}>
+            Save
+          </Button>
+        </DialogActs>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,90 @@
+import { useState } from 'react';
+import { formatDay } from '@/core/time';
+import { importPreview, takeImport, type ImportPreview, type Which } from '@/store';
+import { Button, CheckField, ErrorSay, Section, TextField } from '@/ui';
+import { FilePicker } from '../../shell/FilePicker';
+import { Problems } from '../../shell/Problems';
+
+/** A studio file: checked whole, its changes shown, conflicts left to the teacher, taken as one action. */
+export function ImportStudio({ which }: { readonly which: Which }) {
+  const [text, setText] = useState<string | null>(null);
+  const [passphrase, setPassphrase] = useState('');
+  const [preview, setPreview] = useState<ImportPreview | null>(null);
+  const [fromFile, setFromFile] = useState<ReadonlySet<string>>(new Set());
+  const [taken, setTaken] = useState(false);
+  const look = (source: string, phrase: string) => {
+    setTaken(false);
+    void importPreview(source, phrase).then(setPreview);
+  };
+  const merge = preview?.kind === 'preview' ? preview.merge : null;
+  const count = merge ? merge.add.length + merge.update.length + fromFile.size : 0;
+  return (
+    <Section title="Take in a studio file" end={which === 'demo' ? 'into the demo' : undefined}>
+      <FilePicker
+        label="Studio file (JSON)"
+        onText={(source) => {
+          setText(source);
+          setFromFile(new Set());
+          look(source, '');
+        }}
+      />
+      {preview?.kind === 'locked' && (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (text !== null) look(text, passphrase);
+          }}
+        >
+          <TextField
+            label="Passphrase of the file"
+            type="password"
+            value={passphrase}
+            onChange={setPassphrase}
+            error={preview.tried ? 'This passphrase does not open the file, or the file was changed.' : undefined}
+          />
+          <Button type="submit" disabled={passphrase === ''}>
+            Open the file
+          </Button>
+        </form>
+      )}
+      {preview?.kind === 'refused' && <Problems title="This file cannot be taken" problems={preview.problems} />}
+      {merge && preview?.kind === 'preview' && !taken && (
+        <>
+          <p>
+            Saved {formatDay(preview.exportedOn, 'written')}. It would add {merge.add.length} and change {merge.update.length}{' '}
+            records; {merge.same} are the same, {merge.older} are older than here and stay.
+          </p>
+          {merge.conflicts.length > 0 && (
+            <ErrorSay title={`${merge.conflicts.length} changed on both sides`}>
+              <p>Tick those to take from the file; the others stay as they are here.</p>
+              <ul>
+                {merge.conflicts.map(({ theirs }) => {
+                  const key = `${theirs.kind}/${theirs.id}`;
+                  const named = theirs.data as { readonly name?: string; readonly title?: string };
+                  return (
+                    <li key={key}>
+                      <CheckField
+                        label={`${theirs.kind} ${named.name ?? named.title ?? theirs.id}`}
+                        checked={fromFile.has(key)}
+                        onChange={(checked) => {
+                          const next = new Set(fromFile);
+                          if (checked) next.add(key);
+                          else next.delete(key);
+                          setFromFile(next);
+                        }}
+                      />
+                    </li>
+                  );
+                })}
+              </ul>
+            </ErrorSay>
+          )}
+          <Button look="do" disabled={count === 0} onClick={() => void takeImport(merge, fromFile).then(setTaken)}>
+            Take in {count} {count === 1 ? 'record' : 'records'}
+          </Button>
+        </>
+      )}
+      {taken && <p role="status">Taken in. One undo takes it back.</p>}
+    </Section>
+  );
+}
