@@ -17,7 +17,8 @@ function scriptHashes() {
   for (const page of pages) {
     const html = readFileSync(join(client, String(page)), 'utf8');
     for (const [, attributes, body] of html.matchAll(/<script([^>]*)>([\s\S]*?)<\/script>/g))
-      if (!/\bsrc=/.test(attributes)) hashes.add(`'sha256-${createHash('sha256').update(body).digest('base64')}'`);
+      if (!/\bsrc=/.test(attributes))
+        hashes.add(`'sha256-${createHash('sha256').update(body).digest('base64')}'`);
   }
   return [...hashes];
 }

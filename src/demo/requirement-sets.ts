@@ -47,16 +47,64 @@ const PLAYING: readonly Criterion[] = [
   ]),
 ];
 const TECHNICAL: readonly Criterion[] = [
-  criterion('accuracy', 'Accuracy of notes', ['Every note of every scale asked.', 'One slip, put right.', 'A slip in some of them.', 'Slips in most.', 'Several not known.']),
-  criterion('evenness', 'Evenness', ['Even in time and tone throughout.', 'Even but for one turn.', 'Bumps at the turns.', 'Uneven in most.', 'No steady beat.']),
-  criterion('promptness', 'Promptness', ['Begun at once, every time.', 'One short pause before a start.', 'Some pauses before starts.', 'Long pauses, or begun twice.', 'Help needed to begin.']),
-  criterion('sound', 'Sound', ['Clear at the top and the bottom.', 'Clear but for the last notes.', 'Weak at one end.', 'Weak at both ends.', 'Hardly speaks.']),
+  criterion('accuracy', 'Accuracy of notes', [
+    'Every note of every scale asked.',
+    'One slip, put right.',
+    'A slip in some of them.',
+    'Slips in most.',
+    'Several not known.',
+  ]),
+  criterion('evenness', 'Evenness', [
+    'Even in time and tone throughout.',
+    'Even but for one turn.',
+    'Bumps at the turns.',
+    'Uneven in most.',
+    'No steady beat.',
+  ]),
+  criterion('promptness', 'Promptness', [
+    'Begun at once, every time.',
+    'One short pause before a start.',
+    'Some pauses before starts.',
+    'Long pauses, or begun twice.',
+    'Help needed to begin.',
+  ]),
+  criterion('sound', 'Sound', [
+    'Clear at the top and the bottom.',
+    'Clear but for the last notes.',
+    'Weak at one end.',
+    'Weak at both ends.',
+    'Hardly speaks.',
+  ]),
 ];
 const TESTS: readonly Criterion[] = [
-  criterion('sight', 'At sight', ['Fluent, shaped, as printed.', 'Fluent; a slip in detail.', 'Goes on; some values wrong.', 'Stops once or twice.', 'Hardly begun.']),
-  criterion('echo', 'Echo', ['Both echoes exact.', 'One note off.', 'Outline right.', 'Rhythm or outline right.', 'Neither.']),
-  criterion('rhythm', 'Rhythm clapped back', ['Exact, with the accents.', 'Exact, accents missed.', 'One figure changed.', 'Beat kept, figures lost.', 'Beat lost.']),
-  criterion('talk', 'Questions on the score', ['Every answer right and explained.', 'Every answer right.', 'Most right.', 'Some right.', 'Few or none.']),
+  criterion('sight', 'At sight', [
+    'Fluent, shaped, as printed.',
+    'Fluent; a slip in detail.',
+    'Goes on; some values wrong.',
+    'Stops once or twice.',
+    'Hardly begun.',
+  ]),
+  criterion('echo', 'Echo', [
+    'Both echoes exact.',
+    'One note off.',
+    'Outline right.',
+    'Rhythm or outline right.',
+    'Neither.',
+  ]),
+  criterion('rhythm', 'Rhythm clapped back', [
+    'Exact, with the accents.',
+    'Exact, accents missed.',
+    'One figure changed.',
+    'Beat kept, figures lost.',
+    'Beat lost.',
+  ]),
+  criterion('talk', 'Questions on the score', [
+    'Every answer right and explained.',
+    'Every answer right.',
+    'Most right.',
+    'Some right.',
+    'Few or none.',
+  ]),
 ];
 
 const tarrinScheme = (id: string): MarkScheme => ({
@@ -74,7 +122,26 @@ const tarrinScheme = (id: string): MarkScheme => ({
   ],
 });
 
-const SCALES = ['C major', 'G major', 'F major', 'D major', 'A minor', 'B flat major', 'E minor', 'A major', 'E flat major', 'F minor', 'A flat major', 'G minor', 'C minor', 'E major', 'B minor', 'chromatic on D', 'whole-tone on C', 'dominant seventh in G'];
+const SCALES = [
+  'C major',
+  'G major',
+  'F major',
+  'D major',
+  'A minor',
+  'B flat major',
+  'E minor',
+  'A major',
+  'E flat major',
+  'F minor',
+  'A flat major',
+  'G minor',
+  'C minor',
+  'E major',
+  'B minor',
+  'chromatic on D',
+  'whole-tone on C',
+  'dominant seventh in G',
+];
 
 function tarrinLevel(rank: number, listed: ReturnType<typeof tarrinPieces>): Level {
   const from = (list: string) =>
@@ -85,14 +152,34 @@ function tarrinLevel(rank: number, listed: ReturnType<typeof tarrinPieces>): Lev
     { id: 'composers', kind: 'different composers' },
     { id: 'time', kind: 'time', min: least, max: least + 150, gapSeconds: 0 },
     ...(rank >= 3
-      ? [{ id: 'compound', kind: 'count where', bound: 'at least', count: 1, where: { on: 'metre', is: 'compound' } } as const]
+      ? [
+          {
+            id: 'compound',
+            kind: 'count where',
+            bound: 'at least',
+            count: 1,
+            where: { on: 'metre', is: 'compound' },
+          } as const,
+        ]
       : []),
     ...(rank >= 4
-      ? [{ id: 'alone', kind: 'count where', bound: 'at least', count: 1, where: { on: 'accompaniment', is: 'unaccompanied' } } as const]
+      ? [
+          {
+            id: 'alone',
+            kind: 'count where',
+            bound: 'at least',
+            count: 1,
+            where: { on: 'accompaniment', is: 'unaccompanied' },
+          } as const,
+        ]
       : []),
     { id: 'edition', kind: 'edition valid' },
-    ...(rank >= 6 ? [{ id: 'before', kind: 'level held', family: 'Tarrin Board flute', rank: rank - 2 } as const] : []),
-    ...(rank >= 7 ? [{ id: 'theory', kind: 'level held', family: 'Tarrin Board theory', rank: 4 } as const] : []),
+    ...(rank >= 6
+      ? [{ id: 'before', kind: 'level held', family: 'Tarrin Board flute', rank: rank - 2 } as const]
+      : []),
+    ...(rank >= 7
+      ? [{ id: 'theory', kind: 'level held', family: 'Tarrin Board theory', rank: 4 } as const]
+      : []),
     { id: 'pianist', kind: 'entry fact', fact: 'Pianist' },
     { id: 'closes', kind: 'entry closes' },
   ];
@@ -118,7 +205,10 @@ function tarrinLevel(rank: number, listed: ReturnType<typeof tarrinPieces>): Lev
         id: 'm',
         letter: 'M',
         name: 'Musicianship tests',
-        source: { kind: 'prepared', items: ['at sight', 'echo', 'rhythm clapped back', 'questions on the score'] },
+        source: {
+          kind: 'prepared',
+          items: ['at sight', 'echo', 'rhythm clapped back', 'questions on the score'],
+        },
       },
     ],
     rules,
@@ -126,7 +216,7 @@ function tarrinLevel(rank: number, listed: ReturnType<typeof tarrinPieces>): Lev
 }
 
 /** Tarrin Board, flute: levels 1 to 9 of the edition 2026 to 2029. */
-export function tarrinFlute(): RequirementFile {
+function tarrinFlute(): RequirementFile {
   const listed = tarrinPieces();
   const set: RequirementSet = {
     id: 'tarrin-flute-2026',
@@ -134,29 +224,61 @@ export function tarrinFlute(): RequirementFile {
     name: 'Tarrin Board',
     family: 'Tarrin Board flute',
     instrument: 'flute',
-    edition: { name: '2026–2029', from: calendarDay('2026-01-01'), to: calendarDay('2029-12-31'), overlapTo: null },
+    edition: {
+      name: '2026–2029',
+      from: calendarDay('2026-01-01'),
+      to: calendarDay('2029-12-31'),
+      overlapTo: null,
+    },
     schemes: [tarrinScheme('board')],
     levels: Array.from({ length: 9 }, (_, at) => tarrinLevel(at + 1, listed)),
     sessions: [
-      { id: 'spring-2027', name: 'spring visit', day: calendarDay('2027-03-31'), entryCloses: calendarDay('2027-01-26'), venue: 'Customs House' },
-      { id: 'summer-2027', name: 'summer visit', day: calendarDay('2027-06-23'), entryCloses: calendarDay('2027-04-20'), venue: 'Customs House' },
-      { id: 'autumn-2027', name: 'autumn visit', day: calendarDay('2027-11-17'), entryCloses: calendarDay('2027-09-14'), venue: 'Customs House' },
+      {
+        id: 'spring-2027',
+        name: 'spring visit',
+        day: calendarDay('2027-03-31'),
+        entryCloses: calendarDay('2027-01-26'),
+        venue: 'Customs House',
+      },
+      {
+        id: 'summer-2027',
+        name: 'summer visit',
+        day: calendarDay('2027-06-23'),
+        entryCloses: calendarDay('2027-04-20'),
+        venue: 'Customs House',
+      },
+      {
+        id: 'autumn-2027',
+        name: 'autumn visit',
+        day: calendarDay('2027-11-17'),
+        entryCloses: calendarDay('2027-09-14'),
+        venue: 'Customs House',
+      },
     ],
   };
   return { format: 'formal-stave-requirement', version: 1, set, pieces: listed.map(({ piece }) => piece) };
 }
 
 /** The edition before: levels 5 and 6, running out with the overlap on 28 February 2027. */
-export function tarrinFluteBefore(): RequirementFile {
+function tarrinFluteBefore(): RequirementFile {
   const { set, pieces } = tarrinFlute();
-  const old: Piece = { ...(pieces.find((piece) => piece.title === 'Chandler’s Lament') as Piece), id: 'tarrin-quay-evensong-old', title: 'Quay Evensong', composer: 'J. Sundry', seconds: 245 };
+  const old: Piece = {
+    ...(pieces.find((piece) => piece.title === 'Chandler’s Lament') as Piece),
+    id: 'tarrin-quay-evensong-old',
+    title: 'Quay Evensong',
+    composer: 'J. Sundry',
+    seconds: 245,
+  };
   const levels = set.levels
     .filter((level) => level.rank === 5 || level.rank === 6)
     .map((level) => ({
       ...level,
       components: level.components.map((component) =>
         component.id === 'b' && component.source.kind === 'list'
-          ? { ...component, source: { ...component.source, pieceIds: [...component.source.pieceIds, old.id] } }
+          ? {
+              ...component,
+              source: { ...component.source, pieceIds: [...component.source.pieceIds, old.id] },
+            }
           : component,
       ),
     }));
@@ -171,7 +293,12 @@ export function tarrinFluteBefore(): RequirementFile {
     set: {
       ...set,
       id: 'tarrin-flute-2022',
-      edition: { name: '2022–2025', from: calendarDay('2022-01-01'), to: calendarDay('2025-12-31'), overlapTo: calendarDay('2027-02-28') },
+      edition: {
+        name: '2022–2025',
+        from: calendarDay('2022-01-01'),
+        to: calendarDay('2025-12-31'),
+        overlapTo: calendarDay('2027-02-28'),
+      },
       levels,
       sessions: set.sessions.slice(0, 1),
     },
@@ -183,16 +310,39 @@ const panel = (id: string, name: string, words: readonly string[]): Criterion =>
   id,
   name,
   maxMark: 10,
-  bands: words.map((descriptor, at) => ({ from: [9, 7, 5, 3, 1][at] ?? 1, to: [10, 8, 6, 4, 2][at] ?? 2, descriptor })),
+  bands: words.map((descriptor, at) => ({
+    from: [9, 7, 5, 3, 1][at] ?? 1,
+    to: [10, 8, 6, 4, 2][at] ?? 2,
+    descriptor,
+  })),
 });
 const PANEL: readonly Criterion[] = [
-  panel('control', 'Control', ['Nothing in the way of the music.', 'Safe; a slip that does not matter.', 'Mostly safe; one passage pressed.', 'Several passages out of reach.', 'Not prepared.']),
-  panel('music', 'Music', ['Speaks; the panel listens.', 'Clear lines and a good ear.', 'Correct, with some shape.', 'Notes rather than lines.', 'No shape yet.']),
+  panel('control', 'Control', [
+    'Nothing in the way of the music.',
+    'Safe; a slip that does not matter.',
+    'Mostly safe; one passage pressed.',
+    'Several passages out of reach.',
+    'Not prepared.',
+  ]),
+  panel('music', 'Music', [
+    'Speaks; the panel listens.',
+    'Clear lines and a good ear.',
+    'Correct, with some shape.',
+    'Notes rather than lines.',
+    'No shape yet.',
+  ]),
 ];
 
 /** Fairlead Youth Winds: two excerpts, scales, one continuous recording. */
-export function fairleadAudition(): RequirementFile {
-  const piece = (id: string, title: string, composer: string, bars: number, key: string, metre: string): Piece => ({
+function fairleadAudition(): RequirementFile {
+  const piece = (
+    id: string,
+    title: string,
+    composer: string,
+    bars: number,
+    key: string,
+    metre: string,
+  ): Piece => ({
     id,
     title,
     composer,
@@ -218,7 +368,12 @@ export function fairleadAudition(): RequirementFile {
     name: 'Fairlead Youth Winds',
     family: 'Fairlead Youth Winds',
     instrument: 'flute, oboe',
-    edition: { name: 'season 2027', from: calendarDay('2026-09-01'), to: calendarDay('2027-08-31'), overlapTo: null },
+    edition: {
+      name: 'season 2027',
+      from: calendarDay('2026-09-01'),
+      to: calendarDay('2027-08-31'),
+      overlapTo: null,
+    },
     schemes: [
       {
         id: 'panel',
@@ -238,9 +393,34 @@ export function fairleadAudition(): RequirementFile {
         rank: 6,
         schemeId: 'panel',
         components: [
-          { id: '1', letter: '1', name: 'Excerpt 1', source: { kind: 'excerpt', pieceId: 'fairlead-beacon-overture', bars: { from: 12, to: 40 }, tempo: { unit: 'q', perMinute: 112 } } },
-          { id: '2', letter: '2', name: 'Excerpt 2', source: { kind: 'excerpt', pieceId: 'fairlead-estuary-suite', bars: { from: 85, to: 110 }, tempo: { unit: 'q.', perMinute: 72 } } },
-          { id: 's', letter: 'S', name: 'Scales', source: { kind: 'prepared', items: ['D major', 'E flat major', 'F minor', 'G minor'] } },
+          {
+            id: '1',
+            letter: '1',
+            name: 'Excerpt 1',
+            source: {
+              kind: 'excerpt',
+              pieceId: 'fairlead-beacon-overture',
+              bars: { from: 12, to: 40 },
+              tempo: { unit: 'q', perMinute: 112 },
+            },
+          },
+          {
+            id: '2',
+            letter: '2',
+            name: 'Excerpt 2',
+            source: {
+              kind: 'excerpt',
+              pieceId: 'fairlead-estuary-suite',
+              bars: { from: 85, to: 110 },
+              tempo: { unit: 'q.', perMinute: 72 },
+            },
+          },
+          {
+            id: 's',
+            letter: 'S',
+            name: 'Scales',
+            source: { kind: 'prepared', items: ['D major', 'E flat major', 'F minor', 'G minor'] },
+          },
         ],
         rules: [
           { id: 'bars-1', kind: 'excerpt bars', componentId: '1' },
@@ -253,7 +433,13 @@ export function fairleadAudition(): RequirementFile {
       },
     ],
     sessions: [
-      { id: 'february-2027', name: 'audition', day: calendarDay('2027-02-27'), entryCloses: calendarDay('2027-02-01'), venue: 'Fairlead Hall' },
+      {
+        id: 'february-2027',
+        name: 'audition',
+        day: calendarDay('2027-02-27'),
+        entryCloses: calendarDay('2027-02-01'),
+        venue: 'Fairlead Hall',
+      },
     ],
   };
   return { format: 'formal-stave-requirement', version: 1, set, pieces };

@@ -4,7 +4,15 @@ import { currentSheets, type Assessor, type BarNote, type MarkSheet } from '@/co
 import { NEW_GOAL_PLAN, withChoice, withoutChoice, type Goal, type GoalPlan } from '@/core/programme';
 import type { LessonRecord, Studio, StudioSettings } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
-import { choiceCount, componentOf, findLevel, schemeOf, type Choice, type RequirementSet, type Takes } from '@/core/requirements';
+import {
+  choiceCount,
+  componentOf,
+  findLevel,
+  schemeOf,
+  type Choice,
+  type RequirementSet,
+  type Takes,
+} from '@/core/requirements';
 import { shortName, type Student } from '@/core/students';
 import type { CalendarDay, Closure } from '@/core/time';
 import type { Edit } from './changes';
@@ -27,7 +35,8 @@ function partnerEdits(studio: Studio, student: Student): Edit[] {
   return [...studio.students.values()].flatMap((other): Edit[] => {
     if (other.id === student.id) return [];
     const stale =
-      other.sharesWith === student.id || (student.sharesWith !== null && other.sharesWith === student.sharesWith);
+      other.sharesWith === student.id ||
+      (student.sharesWith !== null && other.sharesWith === student.sharesWith);
     if (other.id !== student.sharesWith && !stale) return [];
     const data: Student = { ...other, sharesWith: other.id === student.sharesWith ? student.id : null };
     return [{ kind: 'student', data }];
@@ -57,8 +66,12 @@ function keysOfStudent(studio: Studio, id: string): string[] {
   return [
     `student/${id}`,
     ...goals.map((goal) => `goal/${goal}`),
-    ...[...studio.sheets.values()].filter((sheet) => goals.includes(sheet.goalId)).map((sheet) => `sheet/${sheet.id}`),
-    ...[...studio.lessons.values()].filter((lesson) => lesson.studentId === id).map((lesson) => `lesson/${lesson.id}`),
+    ...[...studio.sheets.values()]
+      .filter((sheet) => goals.includes(sheet.goalId))
+      .map((sheet) => `sheet/${sheet.id}`),
+    ...[...studio.lessons.values()]
+      .filter((lesson) => lesson.studentId === id)
+      .map((lesson) => `lesson/${lesson.id}`),
   ];
 }
 
@@ -69,7 +82,12 @@ export const recordLesson = (
   act('record the lesson', (studio) => {
     const before = studio.lessons.get(lesson.id);
     const blank = { state: 'planned', note: '', movedTo: null } as const;
-    return [{ kind: 'lesson', data: { ...blank, ...before, id: lesson.id, studentId: lesson.studentId, day: lesson.day, ...change } }];
+    return [
+      {
+        kind: 'lesson',
+        data: { ...blank, ...before, id: lesson.id, studentId: lesson.studentId, day: lesson.day, ...change },
+      },
+    ];
   });
 
 export const saveClosure = (closure: Closure): Promise<boolean> =>
@@ -82,7 +100,10 @@ export const saveSettings = (change: Partial<StudioSettings>): Promise<boolean> 
 
 export const setEffort = (name: keyof EffortSettings, effort: EffortSettings): Promise<boolean> =>
   act('change the effort figures', ({ settings }) => [
-    { kind: 'settings', data: { ...settings, effort, effortSet: [...new Set([...settings.effortSet, name])] } },
+    {
+      kind: 'settings',
+      data: { ...settings, effort, effortSet: [...new Set([...settings.effortSet, name])] },
+    },
   ]);
 
 // The library -------------------------------------------------------------------------------------
@@ -127,7 +148,10 @@ export const addPiecesToList = (
             ),
           },
     );
-    return [...pieces.map((data) => ({ kind: 'piece' as const, data })), { kind: 'set', data: { ...set, levels } }];
+    return [
+      ...pieces.map((data) => ({ kind: 'piece' as const, data })),
+      { kind: 'set', data: { ...set, levels } },
+    ];
   });
 
 export const savePiece = (piece: Piece): Promise<boolean> =>
@@ -198,7 +222,9 @@ export const choosePiece = (id: string, componentId: string, choice: Choice): Pr
     return { programme: withChoice(goal.programme, componentId, choice, max) };
   });
 export const dropChoice = (id: string, componentId: string, index: number): Promise<boolean> =>
-  changeGoal('drop a piece', id, (goal) => ({ programme: withoutChoice(goal.programme, componentId, index) }));
+  changeGoal('drop a piece', id, (goal) => ({
+    programme: withoutChoice(goal.programme, componentId, index),
+  }));
 
 // The plan ----------------------------------------------------------------------------------------
 
@@ -241,7 +267,13 @@ export const setMemorised = (id: string, componentId: string, memorised: boolean
 // Marks -------------------------------------------------------------------------------------------
 
 /** The open sheet of an assessor for a component today, or a new one; closed sheets are superseded. */
-function openSheet(studio: Studio, goal: Goal, componentId: string, assessor: Assessor, today: CalendarDay): MarkSheet {
+function openSheet(
+  studio: Studio,
+  goal: Goal,
+  componentId: string,
+  assessor: Assessor,
+  today: CalendarDay,
+): MarkSheet {
   const sheets = currentSheets([...studio.sheets.values()].filter((sheet) => sheet.goalId === goal.id));
   const own = sheets.filter(
     (sheet) => sheet.componentId === componentId && sheet.assessor === assessor && sheet.day === today,
@@ -295,19 +327,38 @@ export const giveMark = (
   mark: number | null,
   today: CalendarDay,
 ): Promise<boolean> =>
-  changeSheet(mark === null ? 'take a mark away' : 'give a mark', goalId, componentId, assessor, today, (sheet) => ({
-    marks: Object.fromEntries([
-      ...Object.entries(sheet.marks).filter(([criterion]) => criterion !== criterionId),
-      ...(mark === null ? [] : [[criterionId, mark] as const]),
-    ]),
-  }));
+  changeSheet(
+    mark === null ? 'take a mark away' : 'give a mark',
+    goalId,
+    componentId,
+    assessor,
+    today,
+    (sheet) => ({
+      marks: Object.fromEntries([
+        ...Object.entries(sheet.marks).filter(([criterion]) => criterion !== criterionId),
+        ...(mark === null ? [] : [[criterionId, mark] as const]),
+      ]),
+    }),
+  );
 
-export const noteBars = (goalId: string, componentId: string, note: BarNote, today: CalendarDay): Promise<boolean> =>
+export const noteBars = (
+  goalId: string,
+  componentId: string,
+  note: BarNote,
+  today: CalendarDay,
+): Promise<boolean> =>
   changeSheet('note bars', goalId, componentId, 'teacher', today, (sheet) => ({
-    notes: [...sheet.notes.filter((each) => each.id !== note.id), note].sort((a, b) => a.bars.from - b.bars.from),
+    notes: [...sheet.notes.filter((each) => each.id !== note.id), note].sort(
+      (a, b) => a.bars.from - b.bars.from,
+    ),
   }));
 
-export const dropNote = (goalId: string, componentId: string, noteId: string, today: CalendarDay): Promise<boolean> =>
+export const dropNote = (
+  goalId: string,
+  componentId: string,
+  noteId: string,
+  today: CalendarDay,
+): Promise<boolean> =>
   changeSheet('remove a note', goalId, componentId, 'teacher', today, (sheet) => ({
     notes: sheet.notes.filter((each) => each.id !== noteId),
   }));

@@ -52,7 +52,9 @@ export async function takeImport(merge: MergePreview, fromFile: ReadonlySet<stri
   const chosen: StoredRecord[] = [
     ...merge.add,
     ...merge.update.map((each) => each.theirs),
-    ...merge.conflicts.filter(({ theirs }) => fromFile.has(`${theirs.kind}/${theirs.id}`)).map((each) => each.theirs),
+    ...merge.conflicts
+      .filter(({ theirs }) => fromFile.has(`${theirs.kind}/${theirs.id}`))
+      .map((each) => each.theirs),
   ];
   return takeRecords('import the studio file', chosen);
 }

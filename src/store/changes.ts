@@ -1,4 +1,11 @@
-import { currentVersion, recordKey, validateData, type Problem, type RecordKind, type StoredRecord } from '@/core/files';
+import {
+  currentVersion,
+  recordKey,
+  validateData,
+  type Problem,
+  type RecordKind,
+  type StoredRecord,
+} from '@/core/files';
 import type { Change } from './journal';
 
 /** What an action asks for: the new data of a record, or its removal. */
@@ -7,7 +14,7 @@ export type Edit =
   | { readonly kind: RecordKind; readonly remove: string };
 
 /** An edit whose data does not hold its form. A view that lets this happen has a bug; an import reports it. */
-export class InvalidEdit extends Error {
+class InvalidEdit extends Error {
   constructor(
     readonly key: string,
     readonly problems: readonly Problem[],

@@ -25,10 +25,18 @@ const toText = (bytes: Uint8Array) => {
 };
 const toBytes = (source: string) => Uint8Array.from(atob(source), (char) => char.charCodeAt(0));
 
-async function keyOf(passphrase: string, salt: Uint8Array<ArrayBuffer>, iterations: number): Promise<CryptoKey> {
-  const material = await crypto.subtle.importKey('raw', new TextEncoder().encode(passphrase), 'PBKDF2', false, [
-    'deriveKey',
-  ]);
+async function keyOf(
+  passphrase: string,
+  salt: Uint8Array<ArrayBuffer>,
+  iterations: number,
+): Promise<CryptoKey> {
+  const material = await crypto.subtle.importKey(
+    'raw',
+    new TextEncoder().encode(passphrase),
+    'PBKDF2',
+    false,
+    ['deriveKey'],
+  );
   return crypto.subtle.deriveKey(
     { name: 'PBKDF2', hash: 'SHA-256', salt, iterations },
     material,
@@ -54,7 +62,8 @@ export async function seal(source: string, passphrase: string): Promise<string> 
   })}\n`;
 }
 
-export const isSealed = (source: string): boolean => source.slice(0, 200).includes('"formal-stave-studio-locked"');
+export const isSealed = (source: string): boolean =>
+  source.slice(0, 200).includes('"formal-stave-studio-locked"');
 
 /** The text again; null when the passphrase is wrong or the file was changed. */
 export async function unseal(source: string, passphrase: string): Promise<string | null> {

@@ -7,16 +7,7 @@
 export * from './actions';
 export { exportStudio, importPreview, lastBackup, takeImport, type ImportPreview } from './backup';
 export { keepSnapshot, listSnapshots, restoreSnapshot, type SnapshotInfo } from './snapshots';
-export { wallClock, type Now } from './clock';
+export type { Now } from './clock';
 export { newId } from './seed';
-export {
-  dismissNotice,
-  openStudio,
-  redo,
-  undo,
-  wipeStudio,
-  type ReadyState,
-  type StoreState,
-  type Which,
-} from './studio-store';
+export { dismissNotice, openStudio, redo, undo, type ReadyState, type Which } from './studio-store';
 export { useStudio } from './use-studio';

@@ -16,7 +16,9 @@ export function browserKv(name: string): Kv {
   const db = localforage.createInstance({ name, storeName: 'kept', driver: localforage.INDEXEDDB });
   return {
     get: (key) => db.getItem(key),
-    set: async (key, value) => void (await db.setItem(key, value)),
+    set: async (key, value) => {
+      await db.setItem(key, value);
+    },
     remove: (key) => db.removeItem(key),
     keys: () => db.keys(),
     all: async () => {

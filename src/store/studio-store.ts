@@ -57,7 +57,7 @@ export const getState = (): StoreState => state;
 const databaseOf = (which: Which) => `formal-stave-${which}`;
 
 function browserLock(name: string): Lock {
-  return (work) => navigator.locks.request(name, work) as ReturnType<typeof work>;
+  return (work) => navigator.locks.request(name, work);
 }
 
 /** Opens the studio this browser last used, or the one the address asks for; without either, asks. */
@@ -164,10 +164,10 @@ async function turnBack(from: 'undo' | 'redo'): Promise<void> {
   const stack = from === 'undo' ? done : undone;
   const last = stack.at(-1);
   if (!last) return;
-  let changedElsewhere = false;
+  const found = { changedElsewhere: false };
   const changes = await keep(`${from}: ${last.action}`, (records) => {
     const back = reverse(records, last.changes, newId);
-    changedElsewhere = back === 'changed';
+    found.changedElsewhere = back === 'changed';
     return back === 'changed' ? [] : back;
   });
   if (changes) {
@@ -175,10 +175,12 @@ async function turnBack(from: 'undo' | 'redo'): Promise<void> {
     if (from === 'undo') [done, undone] = [done.slice(0, -1), [...undone, other]];
     else [done, undone] = [[...done, other], undone.slice(0, -1)];
   }
-  if (changes || changedElsewhere)
+  if (changes || found.changedElsewhere)
     publish(
       which,
-      changedElsewhere ? `“${last.action}” cannot be taken back: another tab has changed it since.` : null,
+      found.changedElsewhere
+        ? `“${last.action}” cannot be taken back: another tab has changed it since.`
+        : null,
     );
 }
 export const undo = (): Promise<void> => turnBack('undo');
@@ -194,7 +196,9 @@ export async function erase(action: string, keys: (studio: Studio) => readonly s
   await keep(
     action,
     (records) =>
-      keys(studioOf(records)).flatMap((key) => (records.has(key) ? [{ key, before: null, after: null }] : [])),
+      keys(studioOf(records)).flatMap((key) =>
+        records.has(key) ? [{ key, before: null, after: null }] : [],
+      ),
     { purge: true },
   );
   done = [];

@@ -57,7 +57,10 @@ export function Combobox({
             if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
               event.preventDefault();
               if (!open) setText('');
-              else setActive(Math.min(shown.length - 1, Math.max(0, active + (event.key === 'ArrowDown' ? 1 : -1))));
+              else
+                setActive(
+                  Math.min(shown.length - 1, Math.max(0, active + (event.key === 'ArrowDown' ? 1 : -1))),
+                );
             } else if (event.key === 'Enter' && open) {
               event.preventDefault();
               take(shown[active]);
@@ -67,12 +70,13 @@ export function Combobox({
             }
           }}
         />
-        <ul id={`${id}-list`} role="listbox" aria-label={label} className={css.list} hidden={!open}>
+        <div id={`${id}-list`} role="listbox" aria-label={label} className={css.list} hidden={!open}>
           {shown.map((option, at) => (
-            <li
+            <div
               key={option.value}
               id={`${id}-${at}`}
               role="option"
+              tabIndex={-1}
               aria-selected={at === active}
               className={css.option}
               onPointerDown={(event) => {
@@ -81,14 +85,14 @@ export function Combobox({
               }}
             >
               {option.label}
-            </li>
+            </div>
           ))}
           {shown.length === 0 && (
-            <li className={css.none} role="option" aria-selected={false} aria-disabled>
+            <div className={css.none} role="option" tabIndex={-1} aria-selected={false} aria-disabled>
               nothing with these words
-            </li>
+            </div>
           )}
-        </ul>
+        </div>
       </div>
     </div>
   );

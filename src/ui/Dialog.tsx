@@ -76,4 +76,6 @@ export function Confirm({
 }
 
 /** Buttons at the foot of a dialog. */
-export const DialogActs = ({ children }: { readonly children: ReactNode }) => <div className={css.acts}>{children}</div>;
+export const DialogActs = ({ children }: { readonly children: ReactNode }) => (
+  <div className={css.acts}>{children}</div>
+);

@@ -7,7 +7,13 @@ interface Common {
   readonly error?: string | undefined;
 }
 
-function Frame({ id, label, hint, error, children }: Common & { readonly id: string; readonly children: ReactNode }) {
+function Frame({
+  id,
+  label,
+  hint,
+  error,
+  children,
+}: Common & { readonly id: string; readonly children: ReactNode }) {
   return (
     <div className={css.root}>
       <label className={css.label} htmlFor={id}>
@@ -39,7 +45,7 @@ export function TextField({
   placeholder,
   min,
   max,
-  autoFocus,
+  first,
   ...common
 }: Common & {
   readonly value: string;
@@ -50,7 +56,7 @@ export function TextField({
   readonly min?: number | string;
   readonly max?: number | string;
   /** Puts the cursor here when the field appears, for the first field of a dialog. */
-  readonly autoFocus?: boolean;
+  readonly first?: boolean;
 }) {
   const id = useId();
   const shared = {
@@ -59,13 +65,19 @@ export function TextField({
     value,
     placeholder,
     'aria-invalid': common.error !== undefined,
-    'data-first': autoFocus,
+    'data-first': first,
     ...described(id, common),
   };
   return (
     <Frame id={id} {...common}>
       {rows === undefined ? (
-        <input {...shared} type={type} min={min} max={max} onChange={(event) => onChange(event.target.value)} />
+        <input
+          {...shared}
+          type={type}
+          min={min}
+          max={max}
+          onChange={(event) => onChange(event.target.value)}
+        />
       ) : (
         <textarea {...shared} rows={rows} onChange={(event) => onChange(event.target.value)} />
       )}
@@ -83,7 +95,11 @@ export function SelectField({
   options,
   onChange,
   ...common
-}: Common & { readonly value: string; readonly options: readonly Option[]; readonly onChange: (value: string) => void }) {
+}: Common & {
+  readonly value: string;
+  readonly options: readonly Option[];
+  readonly onChange: (value: string) => void;
+}) {
   const id = useId();
   return (
     <Frame id={id} {...common}>
@@ -105,7 +121,15 @@ export function SelectField({
   );
 }
 
-export function CheckField({ label, checked, onChange }: { readonly label: string; readonly checked: boolean; readonly onChange: (checked: boolean) => void }) {
+export function CheckField({
+  label,
+  checked,
+  onChange,
+}: {
+  readonly label: string;
+  readonly checked: boolean;
+  readonly onChange: (checked: boolean) => void;
+}) {
   return (
     <label className={css.check}>
       <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} />
@@ -115,4 +139,6 @@ export function CheckField({ label, checked, onChange }: { readonly label: strin
 }
 
 /** Fields side by side, as many as fit. */
-export const FieldRow = ({ children }: { readonly children: ReactNode }) => <div className={css.row}>{children}</div>;
+export const FieldRow = ({ children }: { readonly children: ReactNode }) => (
+  <div className={css.row}>{children}</div>
+);

@@ -2,8 +2,20 @@ import css from './Glyph.module.css';
 
 /** Marks and signs, each told apart by its shape alone. */
 export const GLYPHS = [
-  'teacher', 'own', 'mock', 'mock planned', 'gate', 'gate moved', 'gate passed', 'gate waiting', 'half', 'tick', 'decision',
-  'slip', 'lesson', 'rest',
+  'teacher',
+  'own',
+  'mock',
+  'mock planned',
+  'gate',
+  'gate moved',
+  'gate passed',
+  'gate waiting',
+  'half',
+  'tick',
+  'decision',
+  'slip',
+  'lesson',
+  'rest',
 ] as const;
 export type GlyphName = (typeof GLYPHS)[number];
 
@@ -13,7 +25,9 @@ export function GlyphShape({ name }: { readonly name: GlyphName }) {
     case 'teacher':
       return <ellipse rx={6.1} ry={4.5} transform="rotate(-22)" className={css.pencilFill} />;
     case 'own':
-      return <ellipse rx={5.4} ry={3.9} transform="rotate(-22)" className={css.pencilOpen} strokeWidth={1.9} />;
+      return (
+        <ellipse rx={5.4} ry={3.9} transform="rotate(-22)" className={css.pencilOpen} strokeWidth={1.9} />
+      );
     case 'mock':
       return <path d="M0-6.4L6.4 0 0 6.4-6.4 0Z" className={css.pencilFill} />;
     case 'mock planned':
@@ -21,7 +35,17 @@ export function GlyphShape({ name }: { readonly name: GlyphName }) {
     case 'gate':
       return <rect x={-5} y={-5} width={10} height={10} className={css.open} strokeWidth={1.6} />;
     case 'gate moved':
-      return <rect x={-5} y={-5} width={10} height={10} className={css.ghost} strokeWidth={1.3} strokeDasharray="2 2" />;
+      return (
+        <rect
+          x={-5}
+          y={-5}
+          width={10}
+          height={10}
+          className={css.ghost}
+          strokeWidth={1.3}
+          strokeDasharray="2 2"
+        />
+      );
     case 'gate passed':
       return (
         <>
@@ -57,7 +81,15 @@ export function GlyphShape({ name }: { readonly name: GlyphName }) {
 }
 
 /** A sign in a line of text. Give it a `label` unless the words beside it already say it. */
-export function Glyph({ name, size = 14, label }: { readonly name: GlyphName; readonly size?: number; readonly label?: string }) {
+export function Glyph({
+  name,
+  size = 14,
+  label,
+}: {
+  readonly name: GlyphName;
+  readonly size?: number;
+  readonly label?: string;
+}) {
   return (
     <svg
       className={css.inline}

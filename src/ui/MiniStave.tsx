@@ -34,7 +34,7 @@ export function MiniStave({
   const end = width - FIGURE;
   const x = (mark: number) => start + 6 + ((end - start - 6) * (mark - from)) / (max - from);
   const height = lines.length * PITCH + 4;
-  const say = `${lines.map((line) => `${line.letter} ${line.mark === null ? 'no mark' : line.mark}`).join(', ')}; barline at the aim, ${aim} of ${max}`;
+  const say = `${lines.map((line) => `${line.letter} ${line.mark ?? 'no mark'}`).join(', ')}; barline at the aim, ${aim} of ${max}`;
   return (
     <svg width={width} height={height} role="img" aria-label={say} className={css.root}>
       {lines.map((line, at) => {
@@ -61,7 +61,12 @@ export function MiniStave({
           </g>
         );
       })}
-      {from > 0 && <path d={`M${start + 2} ${height - 1}l3-${height - 2}m2 ${height - 2}l3-${height - 2}`} className={css.cut} />}
+      {from > 0 && (
+        <path
+          d={`M${start + 2} ${height - 1}l3-${height - 2}m2 ${height - 2}l3-${height - 2}`}
+          className={css.cut}
+        />
+      )}
       <path d={`M${x(aim)} 2V${height - 1}`} className={css.aim} />
       {lines.map((line, at) =>
         line.mark === null ? null : (

@@ -2,7 +2,17 @@ import type { ReactNode } from 'react';
 import css from './PrintFrame.module.css';
 
 /** One printed page: what it is, for whom, when, and the wordmark at the foot. */
-export function PrintFrame({ title, sub, size, children }: { readonly title: string; readonly sub: string; readonly size: 'A5' | 'A4'; readonly children: ReactNode }) {
+export function PrintFrame({
+  title,
+  sub,
+  size,
+  children,
+}: {
+  readonly title: string;
+  readonly sub: string;
+  readonly size: 'A5' | 'A4';
+  readonly children: ReactNode;
+}) {
   return (
     <article className={css.page} data-size={size}>
       <header className={css.head}>

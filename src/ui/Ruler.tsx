@@ -36,18 +36,14 @@ export function Ruler({
   const [ref, width] = useWidth<HTMLDivElement>(600);
   const x = (value: number) => (Math.min(max, value) / max) * (width - 8) + 1;
   const ticks = Array.from({ length: Math.floor(max / step) + 1 }, (_, at) => at * step);
-  const names = lines.map((line, index) => {
-    const at = x(line.at);
-    const next = lines[index + 1];
-    const wide = 8 + 7.6 * line.label.length;
-    const fits = (next ? x(next.at) - 6 : width) - at > wide;
-    return { at, fits, from: fits ? at - 6 : at - wide - 4, to: fits ? at + wide + 4 : at + 6 };
-  });
-  const underName = (value: number) => names.some((name) => x(value) + 9 > name.from && x(value) - 9 < name.to);
-  let sum = 0;
+  const names = placeNames(lines, x, width);
+  const twoRows = names.some((name) => name.row === 1);
+  const underName = (value: number) =>
+    names.some((name) => name.row === 0 && x(value) + 9 > name.at - 6 && x(value) - 9 < name.to);
+  const starts = parts.map((_, at) => parts.slice(0, at).reduce((sum, part) => sum + part.amount, 0));
   return (
     <div ref={ref} className={css.root}>
-      <svg width={width} height={66} role="img" aria-label={say}>
+      <svg width={width} height={twoRows ? 84 : 66} role="img" aria-label={say}>
         <path d={`M0 ${BASE}H${width}`} className={css.line} />
         {ticks.map((value) => (
           <g key={value}>
@@ -60,14 +56,15 @@ export function Ruler({
           </g>
         ))}
         {parts.map((part, at) => {
-          const start = sum;
-          sum += part.amount;
+          const start = starts[at] ?? 0;
           const left = x(start);
-          const wide = Math.max(0, x(sum) - left);
+          const wide = Math.max(0, x(start + part.amount) - left);
           return (
             <g key={at} data-look={part.look ?? 'ink'} className={css.part}>
               <rect x={left + 1} y={BASE - 14} width={Math.max(0, wide - 2)} height={13} />
-              {part.look === 'pencil' && wide > 10 && <path d={`M${left + 5} ${BASE - 7.5}H${left + wide - 4}`} className={css.dots} />}
+              {part.look === 'pencil' && wide > 10 && (
+                <path d={`M${left + 5} ${BASE - 7.5}H${left + wide - 4}`} className={css.dots} />
+              )}
               {wide > part.label.length * 6 && (
                 <text x={left + 2} y={BASE - 19}>
                   {part.label}
@@ -77,15 +74,23 @@ export function Ruler({
           );
         })}
         {lines.map((line, index) => {
-          const { at, fits } = names[index] ?? { at: 0, fits: true };
+          const { at, from, row } = names[index] ?? { at: 0, from: 0, row: 0 };
           return (
             <g key={`${line.kind}${line.at}${line.label}`}>
               <path
                 className={css.bar}
-                d={line.kind === 'single' ? `M${at} ${TOP}V${BASE + 26}` : line.kind === 'double' ? `M${at - 2.5} ${TOP}V${BASE + 26}M${at + 2.5} ${TOP}V${BASE + 26}` : `M${at - 5} ${TOP}V${BASE + 26}`}
+                d={
+                  line.kind === 'single'
+                    ? `M${at} ${TOP}V${BASE + 26}`
+                    : line.kind === 'double'
+                      ? `M${at - 2.5} ${TOP}V${BASE + 26}M${at + 2.5} ${TOP}V${BASE + 26}`
+                      : `M${at - 5} ${TOP}V${BASE + 26}`
+                }
               />
-              {line.kind === 'final' && <rect x={at - 2} y={TOP} width={5} height={BASE + 26 - TOP} className={css.thick} />}
-              <text x={fits ? at + 8 : at - 8} y={BASE + 24} textAnchor={fits ? 'start' : 'end'} className={css.name}>
+              {line.kind === 'final' && (
+                <rect x={at - 2} y={TOP} width={5} height={BASE + 26 - TOP} className={css.thick} />
+              )}
+              <text x={from} y={BASE + (row === 0 ? 24 : 42)} className={css.name}>
                 {line.label}
               </text>
             </g>
@@ -94,4 +99,22 @@ export function Ruler({
       </svg>
     </div>
   );
+}
+
+/**
+ * Names of the lines: right of their line where they end before the next one, else in a second row under the
+ * barlines, where they are kept apart and inside the drawing.
+ */
+function placeNames(lines: readonly RulerLine[], x: (value: number) => number, width: number) {
+  let after = -Infinity;
+  return lines.map((line, index) => {
+    const at = x(line.at);
+    const next = lines[index + 1];
+    const wide = 7.6 * line.label.length;
+    if ((next ? x(next.at) - 6 : width) - at > wide + 8)
+      return { at, from: at + 8, to: at + 12 + wide, row: 0 };
+    const from = Math.min(width - wide, Math.max(at - wide / 2, after + 10, 0));
+    after = from + wide;
+    return { at, from, to: from + wide, row: 1 };
+  });
 }

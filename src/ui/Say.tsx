@@ -36,7 +36,15 @@ export const Loading = ({ what }: { readonly what: string }) => (
 );
 
 /** Work under way, with its share done and a way out. */
-export function Progress({ what, share, onCancel }: { readonly what: string; readonly share: number; readonly onCancel: () => void }) {
+export function Progress({
+  what,
+  share,
+  onCancel,
+}: {
+  readonly what: string;
+  readonly share: number;
+  readonly onCancel: () => void;
+}) {
   return (
     <div className={css.progress}>
       <label>

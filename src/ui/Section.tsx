@@ -2,7 +2,17 @@ import type { ReactNode } from 'react';
 import css from './Section.module.css';
 
 /** A region: a thick rule, a plain word, and at the end what it counts in. */
-export function Section({ title, end, children, label }: { readonly title: string; readonly end?: ReactNode; readonly children: ReactNode; readonly label?: string }) {
+export function Section({
+  title,
+  end,
+  children,
+  label,
+}: {
+  readonly title: string;
+  readonly end?: ReactNode;
+  readonly children: ReactNode;
+  readonly label?: string;
+}) {
   return (
     <section className={css.root} aria-label={label ?? title}>
       <div className={css.head}>
@@ -15,7 +25,15 @@ export function Section({ title, end, children, label }: { readonly title: strin
 }
 
 /** The line under the masthead: the page's title, what it stands for, and its keys. */
-export function PageLine({ title, sub, end }: { readonly title: string; readonly sub?: ReactNode; readonly end?: ReactNode }) {
+export function PageLine({
+  title,
+  sub,
+  end,
+}: {
+  readonly title: string;
+  readonly sub?: ReactNode;
+  readonly end?: ReactNode;
+}) {
   return (
     <div className={css.page}>
       <h1>{title}</h1>

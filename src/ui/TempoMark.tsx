@@ -5,17 +5,36 @@ export function NoteShape({ unit }: { readonly unit: string }) {
   const open = unit.startsWith('h');
   return (
     <>
-      <ellipse cx={3.6} cy={13.2} rx={3.3} ry={2.4} transform="rotate(-22 3.6 13.2)" className={open ? css.open : css.head} />
+      <ellipse
+        cx={3.6}
+        cy={13.2}
+        rx={3.3}
+        ry={2.4}
+        transform="rotate(-22 3.6 13.2)"
+        className={open ? css.open : css.head}
+      />
       <path d="M6.6 12.6V1" className={css.stem} strokeWidth={1.1} />
       {unit.endsWith('.') && <circle cx={9.6} cy={12.6} r={1.2} className={css.head} />}
       {unit.startsWith('e') && <path d="M6.6 1C7 4 10.6 5 9.4 9.4" className={css.stem} strokeWidth={1.3} />}
-      {unit.startsWith('s') && <path d="M6.6 1C7 4 10.6 5 9.4 9.4M6.6 4.4C7 7.4 10.6 8.4 9.4 12" className={css.stem} strokeWidth={1.2} />}
+      {unit.startsWith('s') && (
+        <path
+          d="M6.6 1C7 4 10.6 5 9.4 9.4M6.6 4.4C7 7.4 10.6 8.4 9.4 12"
+          className={css.stem}
+          strokeWidth={1.2}
+        />
+      )}
     </>
   );
 }
 
 const NAMES: Readonly<Record<string, string>> = {
-  h: 'minim', 'h.': 'dotted minim', q: 'crotchet', 'q.': 'dotted crotchet', e: 'quaver', 'e.': 'dotted quaver', s: 'semiquaver',
+  h: 'minim',
+  'h.': 'dotted minim',
+  q: 'crotchet',
+  'q.': 'dotted crotchet',
+  e: 'quaver',
+  'e.': 'dotted quaver',
+  s: 'semiquaver',
 };
 
 /** Note = figure, as tempos are printed. */

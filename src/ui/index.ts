@@ -6,7 +6,7 @@
 export { Button, LinkButton } from './Button';
 export { Combobox } from './Combobox';
 export { Confirm, Dialog, DialogActs } from './Dialog';
-export { CheckField, FieldRow, SelectField, TextField, type Option } from './Field';
+export { CheckField, FieldRow, SelectField, TextField } from './Field';
 export { Glyph, GLYPHS, GlyphShape, type GlyphName } from './Glyph';
 export { KeyCap } from './KeyCap';
 export { MiniStave, type MiniLine } from './MiniStave';
@@ -17,4 +17,4 @@ export { PageLine, Section } from './Section';
 export { Table } from './Table';
 export { NoteShape, TempoMark } from './TempoMark';
 export { useWidth } from './use-width';
-export { classes, vars } from './vars';
+export { classes } from './classes';

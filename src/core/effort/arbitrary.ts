@@ -29,9 +29,15 @@ const itemOf = (count: number): fc.Arbitrary<LevelItem> =>
       id: fc.constantFrom('a', 'b', 'c', 'd'),
       visitMinutes: fc.constantFrom(0, 0, 0, 2, 5),
       ends: fc.array(fc.integer({ min: 0, max: count - 1 }), { minLength: 2, maxLength: 2 }),
-      starts: fc.array(fc.integer({ min: 0, max: Math.max(0, Math.floor(count / 3)) }), { minLength: 4, maxLength: 4 }),
+      starts: fc.array(fc.integer({ min: 0, max: Math.max(0, Math.floor(count / 3)) }), {
+        minLength: 4,
+        maxLength: 4,
+      }),
       work: fc.array(
-        fc.record({ minutes: fc.integer({ min: 0, max: 160 }), latest: fc.integer({ min: 0, max: count - 1 }) }),
+        fc.record({
+          minutes: fc.integer({ min: 0, max: 160 }),
+          latest: fc.integer({ min: 0, max: count - 1 }),
+        }),
         { minLength: 1, maxLength: 4 },
       ),
       sorted: fc.boolean(),

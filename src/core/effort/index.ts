@@ -4,7 +4,14 @@
  * Work is in minutes; periods count from 0 and are inclusive; a load is minutes asked over minutes
  * available. Read `level` first: it is the exact levelling the preparation plan stands on.
  */
-export { level, type LevelItem, type LevelWork, type Levelling, type LevelPeriod, type NoSplit } from './level';
+export {
+  level,
+  type LevelItem,
+  type LevelWork,
+  type Levelling,
+  type LevelPeriod,
+  type NoSplit,
+} from './level';
 export {
   DEFAULT_EFFORT,
   pieceMinutes,

@@ -84,13 +84,19 @@ describe('any split', () => {
           });
         });
         answer.load.forEach((load, at) =>
-          expect(Math.abs(load - total(answer.minutes.map((item) => item.minutes[at] ?? 0)))).toBeLessThan(1e-6),
+          expect(Math.abs(load - total(answer.minutes.map((item) => item.minutes[at] ?? 0)))).toBeLessThan(
+            1e-6,
+          ),
         );
         if (answer.critical) {
           const { from, until, demand, minutes } = answer.critical;
           expect(Math.abs(demand / minutes - answer.peak)).toBeLessThan(1e-9 * Math.max(1, answer.peak));
-          expect(total(instance.periods.slice(from, until + 1).map((period) => period.minutes))).toBe(minutes);
-          expect(Math.abs(total(answer.load.slice(from, until + 1)) - demand)).toBeLessThan(1e-6 * Math.max(1, demand));
+          expect(total(instance.periods.slice(from, until + 1).map((period) => period.minutes))).toBe(
+            minutes,
+          );
+          expect(Math.abs(total(answer.load.slice(from, until + 1)) - demand)).toBeLessThan(
+            1e-6 * Math.max(1, demand),
+          );
         }
       }),
       { numRuns: 500, seed: 7 },
@@ -99,7 +105,13 @@ describe('any split', () => {
 });
 
 const period = (...minutes: number[]) => minutes.map((each) => ({ minutes: each }));
-const item = (id: string, visitMinutes: number, from: number, until: number, ...work: [number, number, number][]) => ({
+const item = (
+  id: string,
+  visitMinutes: number,
+  from: number,
+  until: number,
+  ...work: [number, number, number][]
+) => ({
   id,
   visitMinutes,
   from,
@@ -110,10 +122,31 @@ const item = (id: string, visitMinutes: number, from: number, until: number, ...
 test.each([
   ['nothing to do', period(60, 60), [], [0, 0], 0, null],
   ['no periods', [], [], [], 0, null],
-  ['one piece spread evenly', period(60, 60, 0, 60), [item('a', 0, 0, 3, [90, 0, 3])], [30, 30, 0, 30], 0.5, [0, 3]],
-  ['a gate pulls work forward', period(100, 100, 100), [item('a', 0, 0, 2, [160, 0, 1], [20, 0, 2])], [80, 80, 20], 0.8, [0, 1]],
+  [
+    'one piece spread evenly',
+    period(60, 60, 0, 60),
+    [item('a', 0, 0, 3, [90, 0, 3])],
+    [30, 30, 0, 30],
+    0.5,
+    [0, 3],
+  ],
+  [
+    'a gate pulls work forward',
+    period(100, 100, 100),
+    [item('a', 0, 0, 2, [160, 0, 1], [20, 0, 2])],
+    [80, 80, 20],
+    0.8,
+    [0, 1],
+  ],
   ['visits count as work', period(50, 50), [item('a', 10, 0, 1, [20, 0, 1])], [10, 10], 0.2, [0, 1]],
-  ['work later in the order waits for work before it', period(40, 40), [item('a', 0, 0, 1, [10, 1, 1], [30, 0, 1])], [0, 40], 1, [1, 1]],
+  [
+    'work later in the order waits for work before it',
+    period(40, 40),
+    [item('a', 0, 0, 1, [10, 1, 1], [30, 0, 1])],
+    [0, 40],
+    1,
+    [1, 1],
+  ],
   ['more than there is time for', period(30, 30), [item('a', 0, 0, 1, [90, 0, 1])], [45, 45], 1.5, [0, 1]],
 ] as const)('%s', (_, periods, items, load, peak, critical) => {
   const answer = level(periods, items);

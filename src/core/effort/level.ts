@@ -102,7 +102,9 @@ function corridorOf(item: LevelItem, available: readonly number[]): Corridor {
   const floor = available.map((minutes, at) =>
     minutes > 0 && item.from <= at && at <= item.until ? item.visitMinutes : 0,
   );
-  const earliest = item.work.map((_, at) => Math.max(...item.work.slice(0, at + 1).map((work) => work.earliest)));
+  const earliest = item.work.map((_, at) =>
+    Math.max(...item.work.slice(0, at + 1).map((work) => work.earliest)),
+  );
   const latest = item.work.map((_, at) => Math.min(...item.work.slice(at).map((work) => work.latest)));
   const done = (counts: (at: number) => boolean) =>
     item.work.reduce((sum, work, at) => (counts(at) ? sum + work.minutes : sum), 0);
@@ -228,7 +230,9 @@ function check(periods: readonly LevelPeriod[], items: readonly LevelItem[]): vo
   for (const item of items) {
     if (!minutes(item.visitMinutes)) throw new RangeError(`visit minutes of ${item.id}`);
     if (item.visitMinutes > 0 && !(index(item.from) && index(item.until)))
-      throw new RangeError(`visits of ${item.id}: ${item.from} to ${item.until} of ${periods.length} periods`);
+      throw new RangeError(
+        `visits of ${item.id}: ${item.from} to ${item.until} of ${periods.length} periods`,
+      );
     for (const work of item.work)
       if (!minutes(work.minutes) || !index(work.earliest) || !index(work.latest))
         throw new RangeError(`work of ${item.id}: ${work.minutes} min, ${work.earliest} to ${work.latest}`);

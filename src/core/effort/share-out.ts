@@ -47,7 +47,12 @@ export function shareOut(
 }
 
 /** What is owed by now, then to the item whose limit comes first (ties in item order). */
-function byLimit(room: number, at: number, done: readonly number[], corridors: readonly Corridor[]): number[] {
+function byLimit(
+  room: number,
+  at: number,
+  done: readonly number[],
+  corridors: readonly Corridor[],
+): number[] {
   const given = corridors.map(() => 0);
   let left = room;
   for (let limit = at + 1; limit < (corridors[0]?.low.length ?? 0) && left > 0; limit += 1)
@@ -109,7 +114,8 @@ function mixed(
   corridors: readonly Corridor[],
   above: readonly number[],
 ): number[] {
-  const mix = (share: number) => first.map((minutes, item) => minutes + ((even[item] ?? 0) - minutes) * share);
+  const mix = (share: number) =>
+    first.map((minutes, item) => minutes + ((even[item] ?? 0) - minutes) * share);
   const keeps = (given: readonly number[]) => {
     let room = 0;
     for (let end = at + 1; end < above.length; end += 1) {

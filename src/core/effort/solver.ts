@@ -15,7 +15,8 @@ function constraints({ periods, items }: Instance): { rows: string[]; bounds: st
       const visit = period.minutes > 0 && item.from <= t && t <= item.until ? item.visitMinutes : 0;
       bounds.push(`${name(t)} >= ${visit}`);
       const must = item.work.reduce(
-        (all, work, at) => (item.work.slice(at).some((later) => later.latest <= t) ? all + work.minutes : all),
+        (all, work, at) =>
+          item.work.slice(at).some((later) => later.latest <= t) ? all + work.minutes : all,
         0,
       );
       const may = item.work.reduce(

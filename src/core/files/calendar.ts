@@ -15,7 +15,11 @@ export interface CalendarEvent {
  * The events as iCalendar text (RFC 5545), lines folded, ends CRLF.
  * @param stampedOn - the day of writing; the same input gives the same text
  */
-export function formatCalendar(name: string, events: readonly CalendarEvent[], stampedOn: CalendarDay): string {
+export function formatCalendar(
+  name: string,
+  events: readonly CalendarEvent[],
+  stampedOn: CalendarDay,
+): string {
   const calendar = new ICAL.Component('vcalendar');
   calendar.updatePropertyWithValue('version', '2.0');
   calendar.updatePropertyWithValue('prodid', '-//Formal Stave//EN');

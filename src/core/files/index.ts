@@ -6,7 +6,14 @@
  */
 export { formatCalendar, type CalendarEvent } from './calendar';
 export { previewMerge, type MergePreview } from './merge';
-export { PIECE_COLUMNS, readPieces, tempoOf, type BadRow, type PieceColumn } from './piece-table';
+export {
+  formatPieces,
+  PIECE_COLUMNS,
+  readPieces,
+  tempoOf,
+  type BadRow,
+  type PieceColumn,
+} from './piece-table';
 export {
   currentVersion,
   readRecord,
@@ -28,6 +35,6 @@ export {
 export { object, oneOf, text, whole, type Shape } from './shape';
 export { checkRequestShape, levelRequestShape, totalsRequestShape } from './shapes';
 export { readStudents, STUDENT_COLUMNS, type StudentColumn } from './student-table';
-export { checksumOf, formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
-export { formatCsv, guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
+export { formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
+export { guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
 export { parseJson, validate, type Problem } from './validate';

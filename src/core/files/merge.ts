@@ -16,10 +16,7 @@ const last = (record: StoredRecord) => record.revs.at(-1) ?? '';
 /**
  * Compares by id and revision: a record whose last revision the other side has in its past is the older one.
  */
-export function previewMerge(
-  mine: readonly StoredRecord[],
-  theirs: readonly StoredRecord[],
-): MergePreview {
+export function previewMerge(mine: readonly StoredRecord[], theirs: readonly StoredRecord[]): MergePreview {
   const byKey = new Map(mine.map((record) => [recordKey(record), record]));
   const add: StoredRecord[] = [];
   const update: { mine: StoredRecord; theirs: StoredRecord }[] = [];
@@ -29,7 +26,8 @@ export function previewMerge(
   for (const record of theirs) {
     const own = byKey.get(recordKey(record));
     if (!own) add.push(record);
-    else if (last(own) === last(record) || JSON.stringify(own.data) === JSON.stringify(record.data)) same += 1;
+    else if (last(own) === last(record) || JSON.stringify(own.data) === JSON.stringify(record.data))
+      same += 1;
     else if (own.revs.includes(last(record))) older += 1;
     else if (record.revs.includes(last(own))) update.push({ mine: own, theirs: record });
     else conflicts.push({ mine: own, theirs: record });

@@ -1,7 +1,7 @@
-import { NOTE_VALUES, parseTime, type NoteValue, type Tempo } from '../music';
+import { formatTime, NOTE_VALUES, parseTime, type NoteValue, type Tempo } from '../music';
 import type { Piece } from '../repertoire';
 import { refuse, type Result } from '../result';
-import type { ColumnMap, PastedTable } from './table';
+import { formatCsv, type ColumnMap, type PastedTable } from './table';
 
 export const PIECE_COLUMNS = {
   title: ['title', 'piece', 'name'],
@@ -54,7 +54,8 @@ export function readPieces(
 function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece, string> {
   const title = cell('title');
   if (title === '') return refuse('no title');
-  if (title.length > 120 || cell('composer').length > 120) return refuse('a name of more than 120 characters');
+  if (title.length > 120 || cell('composer').length > 120)
+    return refuse('a name of more than 120 characters');
   const seconds = cell('time') === '' ? null : parseTime(cell('time'));
   if (seconds === undefined || (seconds !== null && seconds > 36_000))
     return refuse(`"${cell('time')}" is no time: write 2:45`);
@@ -62,7 +63,8 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
   if (bars !== null && !(Number.isInteger(bars) && bars >= 1 && bars <= 9_999))
     return refuse(`"${cell('bars')}" is no number of bars`);
   const metre = cell('metre');
-  if (metre.length > 40 || cell('key').length > 40) return refuse('a key or metre of more than 40 characters');
+  if (metre.length > 40 || cell('key').length > 40)
+    return refuse('a key or metre of more than 40 characters');
   const tempo = tempoOf(cell('tempo'));
   if (tempo === undefined) return refuse(`"${cell('tempo')}" is no tempo: write 96 or q. = 72`);
   const accompaniment = accompanimentOf(cell('accompaniment'));
@@ -109,3 +111,22 @@ function accompanimentOf(source: string): Piece['accompaniment'] | undefined {
   if (['accompanied', 'yes', 'piano', 'pianist'].includes(word)) return 'accompanied';
   return ['unaccompanied', 'no', 'alone', 'solo'].includes(word) ? 'unaccompanied' : undefined;
 }
+
+/** The pieces as CSV with the columns `readPieces` reads; cells a spreadsheet would run stay text. */
+export const formatPieces = (pieces: readonly Piece[]): string =>
+  formatCsv([
+    Object.values(PIECE_COLUMNS).map(([name]) => name),
+    ...pieces.map((piece) => [
+      piece.title,
+      piece.composer,
+      piece.seconds === null ? '' : formatTime(piece.seconds),
+      piece.key ?? '',
+      piece.metre ?? '',
+      piece.bars === null ? '' : String(piece.bars),
+      piece.tempo === null ? '' : `${piece.tempo.unit} = ${piece.tempo.perMinute}`,
+      piece.accompaniment ?? '',
+      piece.kind,
+      piece.period ?? '',
+      piece.character ?? '',
+    ]),
+  ]);

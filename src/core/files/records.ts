@@ -13,7 +13,16 @@ import {
 import { anyObject, id, list, object, oneOf, text, whole } from './shape';
 import { validate, type Problem } from './validate';
 
-export const RECORD_KINDS = ['student', 'set', 'piece', 'goal', 'sheet', 'lesson', 'closure', 'settings'] as const;
+export const RECORD_KINDS = [
+  'student',
+  'set',
+  'piece',
+  'goal',
+  'sheet',
+  'lesson',
+  'closure',
+  'settings',
+] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];
 
 /** One thing the studio keeps. `revs` are the ids of its revisions, latest last, the last twelve at most. */
@@ -48,7 +57,7 @@ const envelope = object({
 /** `steps[n]` turns data of version n + 1 into version n + 2. */
 export type Migrations = Readonly<Partial<Record<RecordKind, readonly ((data: unknown) => unknown)[]>>>;
 /** No form has changed yet; the first change adds its step and a kept example of the old form. */
-export const MIGRATIONS: Migrations = {};
+const MIGRATIONS: Migrations = {};
 
 export const currentVersion = (kind: RecordKind, migrations: Migrations = MIGRATIONS): number =>
   (migrations[kind]?.length ?? 0) + 1;
@@ -77,7 +86,8 @@ export function readRecord(
   let data: unknown = outer.value.data;
   for (const step of (migrations[kind] ?? []).slice(v - 1)) data = step(data);
   const inner = validateData(kind, data);
-  if (!inner.ok) return refuse(inner.why.map((problem) => ({ ...problem, pointer: `/data${problem.pointer}` })));
+  if (!inner.ok)
+    return refuse(inner.why.map((problem) => ({ ...problem, pointer: `/data${problem.pointer}` })));
   const read = { ...outer.value, v: version, data: data as StoredRecord['data'] };
   return read.data.id === read.id
     ? { ok: true, value: read }

@@ -53,7 +53,12 @@ export const whole = (min: number, max: number): Shape => ({
   json: { type: 'integer', minimum: min, maximum: max },
 });
 export const yesNo: Shape = {
-  yup: yup.boolean().strict(true).typeError('must be true or false').defined('is missing').nonNullable('may not be null'),
+  yup: yup
+    .boolean()
+    .strict(true)
+    .typeError('must be true or false')
+    .defined('is missing')
+    .nonNullable('may not be null'),
   json: { type: 'boolean' },
 };
 export const oneOf = (values: readonly string[]): Shape => ({
@@ -101,13 +106,20 @@ export function object(fields: Readonly<Record<string, Shape>>): Shape {
 
 /** Any object; what is in it is checked elsewhere. */
 export const anyObject: Shape = {
-  yup: yup.object().strict(true).typeError('must be an object').defined('is missing').nonNullable('may not be null').default(undefined),
+  yup: yup
+    .object()
+    .strict(true)
+    .typeError('must be an object')
+    .defined('is missing')
+    .nonNullable('may not be null')
+    .default(undefined),
   json: { type: 'object' },
 };
 /** An object whose field names are data, at most `max` of them. */
 export const record = (shape: Shape, max = 200): Shape => ({
   yup: yup.lazy((value: unknown) => {
-    if (typeof value !== 'object' || value === null || Array.isArray(value)) return object({}).yup as yup.Schema;
+    if (typeof value !== 'object' || value === null || Array.isArray(value))
+      return object({}).yup as yup.Schema;
     const names = Object.keys(value);
     const bad = names.find((name) => FORBIDDEN.includes(name));
     if (bad !== undefined || names.length > max)
@@ -118,19 +130,27 @@ export const record = (shape: Shape, max = 200): Shape => ({
 });
 
 /** Alternatives told apart by the text in their field `on`. */
-export function union(on: string, variants: Readonly<Record<string, Readonly<Record<string, Shape>>>>): Shape {
+export function union(
+  on: string,
+  variants: Readonly<Record<string, Readonly<Record<string, Shape>>>>,
+): Shape {
   const shapes = new Map(
     Object.entries(variants).map(([kind, fields]) => [kind, object({ [on]: oneOf([kind]), ...fields })]),
   );
   return {
     yup: yup.lazy((value: unknown) => {
-      const kind = typeof value === 'object' && value !== null ? (value as Record<string, unknown>)[on] : undefined;
+      const kind =
+        typeof value === 'object' && value !== null ? (value as Record<string, unknown>)[on] : undefined;
       const shape = typeof kind === 'string' ? shapes.get(kind) : undefined;
-      return (shape?.yup ?? failing(`"${on}" must be one of: ${[...shapes.keys()].join(', ')}`)) as yup.Schema;
+      return (shape?.yup ??
+        failing(`"${on}" must be one of: ${[...shapes.keys()].join(', ')}`)) as yup.Schema;
     }),
     json: { oneOf: [...shapes.values()].map((shape) => shape.json) },
   };
 }
 
 const failing = (message: string): yup.Schema =>
-  yup.mixed().test('never', message, () => false).defined() as yup.Schema;
+  yup
+    .mixed()
+    .test('never', message, () => false)
+    .defined() as yup.Schema;

@@ -3,7 +3,20 @@ import { ASSESSORS } from '../marks';
 import { NOTE_VALUES } from '../music';
 import { ACCOMPANIMENTS, PIECE_KINDS, PREDICATE_VALUES } from '../repertoire';
 import { isCalendarDay } from '../time';
-import { id, list, matching, nullable, number, object, oneOf, record, text, union, whole, yesNo } from './shape';
+import {
+  id,
+  list,
+  matching,
+  nullable,
+  number,
+  object,
+  oneOf,
+  record,
+  text,
+  union,
+  whole,
+  yesNo,
+} from './shape';
 
 const day = matching(/^\d{4}-\d{2}-\d{2}$/, 'a day that exists, as 2027-01-20', isCalendarDay);
 const clock = matching(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time as 15:40');
@@ -78,11 +91,7 @@ const scheme = object({
     30,
     1,
   ),
-  awards: list(
-    object({ id, name, total: whole(0, 100_000), eachAtLeast: nullable(whole(0, 1_000)) }),
-    12,
-    1,
-  ),
+  awards: list(object({ id, name, total: whole(0, 100_000), eachAtLeast: nullable(whole(0, 1_000)) }), 12, 1),
 });
 
 export const setShape = object({
@@ -105,10 +114,7 @@ export const setShape = object({
     60,
     1,
   ),
-  sessions: list(
-    object({ id, name, day, entryCloses: nullable(day), venue: text(120) }),
-    60,
-  ),
+  sessions: list(object({ id, name, day, entryCloses: nullable(day), venue: text(120) }), 60),
 });
 
 export const studentShape = object({
@@ -123,10 +129,7 @@ export const studentShape = object({
   }),
   sharesWith: nullable(id),
   minutesByWeekday: list(whole(0, 720), 7, 7),
-  levelsHeld: list(
-    object({ family: name, levelName: name, rank: whole(1, 50), day, award: text(60) }),
-    60,
-  ),
+  levelsHeld: list(object({ family: name, levelName: name, rank: whole(1, 50), day, award: text(60) }), 60),
   reachSemitones: nullable(whole(1, 40)),
   archivedOn: nullable(day),
 });
@@ -214,7 +217,10 @@ export const levelRequestShape = object({
       visitMinutes: number(0, 100_000),
       from: whole(0, 199),
       until: whole(0, 199),
-      work: list(object({ minutes: number(0, 1_000_000), earliest: whole(0, 199), latest: whole(0, 199) }), 60),
+      work: list(
+        object({ minutes: number(0, 1_000_000), earliest: whole(0, 199), latest: whole(0, 199) }),
+        60,
+      ),
     }),
     100,
   ),

@@ -1,4 +1,4 @@
-import { calendarDay, formatWeekday, isCalendarDay, WEEKDAYS, type LessonSlot, type Weekday } from '../time';
+import { calendarDay, formatWeekday, isCalendarDay, WEEKDAYS, type LessonSlot } from '../time';
 import type { Student } from '../students';
 import { refuse, type Result } from '../result';
 import type { BadRow } from './piece-table';
@@ -37,7 +37,8 @@ function studentOf(cell: (field: StudentColumn) => string, id: string): Result<S
   if (name === '' || name.length > 120) return refuse('no name');
   if (cell('instrument') === '') return refuse('no instrument');
   const born = dayOf(cell('birthDate'));
-  if (born === undefined) return refuse(`"${cell('birthDate')}" is no birth date: write 2012-09-30 or 30/9/2012`);
+  if (born === undefined)
+    return refuse(`"${cell('birthDate')}" is no birth date: write 2012-09-30 or 30/9/2012`);
   const slot = slotOf(cell('day'), cell('start'), cell('minutes'));
   if (!slot.ok) return slot;
   const practice = cell('practice') === '' ? 20 : Number(cell('practice'));
@@ -64,16 +65,20 @@ function studentOf(cell: (field: StudentColumn) => string, id: string): Result<S
 function dayOf(source: string): string | undefined {
   if (isCalendarDay(source)) return source;
   const match = /^(\d{1,2})[./](\d{1,2})[./](\d{4})$/.exec(source);
-  const text = match && `${match[3] ?? ''}-${(match[2] ?? '').padStart(2, '0')}-${(match[1] ?? '').padStart(2, '0')}`;
+  const text =
+    match && `${match[3] ?? ''}-${(match[2] ?? '').padStart(2, '0')}-${(match[1] ?? '').padStart(2, '0')}`;
   return text && isCalendarDay(text) ? text : undefined;
 }
 
 function slotOf(day: string, start: string, minutes: string): Result<LessonSlot, string> {
   if (day === '') return { ok: true, value: { kind: 'none' } };
-  const weekday = WEEKDAYS.find((each) => formatWeekday(each).toLowerCase().startsWith(day.toLowerCase()) && day.length >= 2);
+  const weekday = WEEKDAYS.find(
+    (each) => formatWeekday(each).toLowerCase().startsWith(day.toLowerCase()) && day.length >= 2,
+  );
   if (weekday === undefined) return refuse(`"${day}" is no weekday`);
   const clock = /^(\d{1,2})[:.](\d{2})$/.exec(start);
-  if (!clock || Number(clock[1]) > 23 || Number(clock[2]) > 59) return refuse(`"${start}" is no time: write 15:40`);
+  if (!clock || Number(clock[1]) > 23 || Number(clock[2]) > 59)
+    return refuse(`"${start}" is no time: write 15:40`);
   const length = minutes === '' ? 30 : Number(minutes);
   if (!(Number.isInteger(length) && length >= 5 && length <= 600))
     return refuse(`"${minutes}" is no length of a lesson in minutes`);
@@ -81,7 +86,7 @@ function slotOf(day: string, start: string, minutes: string): Result<LessonSlot,
     ok: true,
     value: {
       kind: 'weekly',
-      weekday: weekday as Weekday,
+      weekday: weekday,
       start: `${(clock[1] ?? '').padStart(2, '0')}:${clock[2] ?? ''}`,
       minutes: length,
     },

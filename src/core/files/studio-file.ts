@@ -60,6 +60,8 @@ export function parseStudioFile(source: string): Result<StudioFile, readonly Pro
   });
   if (problems.length > 0) return refuse(problems.slice(0, 50));
   if (checksumOf(formed.value.records) !== formed.value.checksum)
-    return refuse([{ pointer: '/checksum', message: 'does not fit the records: the file was changed or cut' }]);
+    return refuse([
+      { pointer: '/checksum', message: 'does not fit the records: the file was changed or cut' },
+    ]);
   return ok({ ...formed.value, records });
 }

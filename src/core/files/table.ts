@@ -7,7 +7,7 @@ export interface PastedTable {
 }
 
 /** Most rows taken at once. */
-export const MAX_ROWS = 5_000;
+const MAX_ROWS = 5_000;
 
 /** Reads text copied from a document or a spreadsheet: tabs, commas or semicolons, quotes as usual. */
 export function parseTable(source: string): PastedTable {
@@ -27,7 +27,10 @@ export function parseTable(source: string): PastedTable {
 const neutral = (cell: string) => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
 
 export const formatCsv = (rows: readonly (readonly string[])[]): string =>
-  `${Papa.unparse(rows.map((row) => row.map(neutral)), { newline: '\r\n' })}\r\n`;
+  `${Papa.unparse(
+    rows.map((row) => row.map(neutral)),
+    { newline: '\r\n' },
+  )}\r\n`;
 
 /** Column of each field, or -1; `header` says whether the first row names the columns. */
 export interface ColumnMap<Field extends string> {
@@ -47,6 +50,9 @@ export function guessColumns<Field extends string>(
   const columns = fields.map((_, at) => (header ? (found[at] ?? -1) : at < table.columns ? at : -1));
   return {
     header,
-    columns: Object.fromEntries(fields.map((field, at) => [field, columns[at] ?? -1])) as Record<Field, number>,
+    columns: Object.fromEntries(fields.map((field, at) => [field, columns[at] ?? -1])) as Record<
+      Field,
+      number
+    >,
   };
 }

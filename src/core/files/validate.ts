@@ -13,14 +13,12 @@ export interface Problem {
 const MOST = 50;
 
 /** "levels[2].name" as "/levels/2/name". */
-export const pointerOf = (path: string | undefined): string =>
-  (path ?? '')
-    .replace(/\["((?:[^"\\]|\\.)*)"\]/g, (_, name: string) => `.${name.replace(/\./g, '\u0000')}`)
-    .replace(/\[(\d+)\]/g, '.$1')
-    .split('.')
-    .filter((part) => part !== '')
-    .map((part) => `/${part.replace(/\u0000/g, '.').replace(/~/g, '~0').replace(/\//g, '~1')}`)
+export function pointerOf(path: string | undefined): string {
+  const parts = [...(path ?? '').matchAll(/\["((?:[^"\\]|\\.)*)"\]|\[(\d+)\]|([^.[\]]+)/g)];
+  return parts
+    .map((part) => `/${(part[1] ?? part[2] ?? part[3] ?? '').replace(/~/g, '~0').replace(/\//g, '~1')}`)
     .join('');
+}
 
 /** The value itself when the shape holds, else every problem found (at most 50), each with its place. */
 export function validate<T>(shape: Shape, value: unknown): Result<T, readonly Problem[]> {
@@ -48,7 +46,12 @@ export function parseJson(source: string): Result<unknown, readonly Problem[]> {
     const line = before.split('\n').length;
     const column = before.length - before.lastIndexOf('\n');
     return refuse([
-      { pointer: '', message: at ? `not JSON: line ${line}, column ${column}` : 'not JSON: the text ends too early or is empty' },
+      {
+        pointer: '',
+        message: at
+          ? `not JSON: line ${line}, column ${column}`
+          : 'not JSON: the text ends too early or is empty',
+      },
     ]);
   }
 }

@@ -7,9 +7,7 @@
  */
 export {
   aimMark,
-  bandOf,
   componentMax,
-  criterionOf,
   problemsOfScheme,
   schemeComponent,
   schemeMax,
@@ -21,7 +19,6 @@ export {
 } from './scheme';
 export {
   ASSESSORS,
-  countsForStanding,
   differences,
   sheetMark,
   type Assessor,
@@ -35,7 +32,6 @@ export {
   latestSheet,
   nextLine,
   standing,
-  totalOf,
   type NextLine,
   type Standing,
   type StandingMark,

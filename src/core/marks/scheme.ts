@@ -40,12 +40,6 @@ export const schemeMax = (scheme: MarkScheme): number =>
 export const schemeComponent = (scheme: MarkScheme, componentId: string): SchemeComponent | undefined =>
   scheme.components.find((component) => component.componentId === componentId);
 
-export const criterionOf = (component: SchemeComponent, id: string): Criterion | undefined =>
-  component.criteria.find((criterion) => criterion.id === id);
-
-export const bandOf = (criterion: Criterion, mark: number): Band | undefined =>
-  criterion.bands.find((band) => band.from <= mark && mark <= band.to);
-
 /**
  * The mark a component shows as its aim: its even share of the award's total, rounded up, and never under the floor.
  * @example merit 93 of 120, component of 24 // => 19
@@ -63,7 +57,10 @@ export function problemsOfScheme(scheme: MarkScheme): { readonly path: string; r
       bands.forEach((band, index) => {
         const next = bands[index + 1];
         if (band.from > band.to || band.to > criterion.maxMark)
-          problems.push({ path, message: `band ${band.from} to ${band.to} does not fit 0 to ${criterion.maxMark}` });
+          problems.push({
+            path,
+            message: `band ${band.from} to ${band.to} does not fit 0 to ${criterion.maxMark}`,
+          });
         else if (next && next.from <= band.to)
           problems.push({ path, message: `bands overlap at ${next.from}` });
       });
@@ -74,7 +71,10 @@ export function problemsOfScheme(scheme: MarkScheme): { readonly path: string; r
   scheme.awards.forEach((award, index) => {
     const below = scheme.awards[index - 1];
     if (award.total > max)
-      problems.push({ path: `awards[${index}].total`, message: `${award.name} asks ${award.total} of ${max}` });
+      problems.push({
+        path: `awards[${index}].total`,
+        message: `${award.name} asks ${award.total} of ${max}`,
+      });
     if (below && below.total > award.total)
       problems.push({ path: `awards[${index}].total`, message: `${award.name} is below ${below.name}` });
     if ((award.eachAtLeast ?? 0) > lowest)

@@ -74,7 +74,7 @@ export function standing(scheme: MarkScheme, sheets: readonly MarkSheet[]): Stan
   };
 }
 
-export const totalOf = (marks: readonly number[]): number => marks.reduce((sum, mark) => sum + mark, 0);
+const totalOf = (marks: readonly number[]): number => marks.reduce((sum, mark) => sum + mark, 0);
 
 /**
  * The highest award whose conditions, and those of every award below it, all hold.

@@ -4,8 +4,6 @@ export interface BarRange {
   readonly to: number;
 }
 
-export const barCount = (range: BarRange): number => range.to - range.from + 1;
-
 /** "17–32", or "17" for one bar. */
 export const formatBars = (range: BarRange): string =>
   range.from === range.to ? String(range.from) : `${range.from}–${range.to}`;

@@ -2,10 +2,10 @@
  * Bars, metres and tempos as musicians write them.
  *
  * Bars are numbered as printed (first full bar 1). Tempo is beats a minute in the note value
- * printed (`q.` is a dotted crotchet). Read `tempoLadder` first: it answers how the working tempo
+ * printed (`q.` is a dotted crotchet). Read `tempoAt` first: it answers how the working tempo
  * rises to the performance tempo.
  */
-export { barCount, coversBars, formatBars, parseBars, type BarRange } from './bar-range';
-export { isCompoundMetre, metreKind, parseMetre, type Metre, type MetreKind } from './metre';
+export { coversBars, formatBars, parseBars, type BarRange } from './bar-range';
+export { metreKind, parseMetre, type Metre, type MetreKind } from './metre';
 export { formatMinutes, formatTime, parseTime } from './clock-time';
-export { formatTempo, NOTE_VALUES, tempoAt, tempoLadder, type NoteValue, type Tempo } from './tempo';
+export { NOTE_VALUES, tempoAt, type NoteValue, type Tempo } from './tempo';

@@ -16,8 +16,3 @@ export function metreKind({ upper }: Metre): MetreKind {
   if (upper > 3 && upper % 3 === 0) return 'compound';
   return [1, 2, 3, 4, 8].includes(upper) ? 'simple' : 'irregular';
 }
-
-export const isCompoundMetre = (text: string): boolean => {
-  const metre = parseMetre(text);
-  return metre !== undefined && metreKind(metre) === 'compound';
-};

@@ -50,7 +50,8 @@ export function practiceCard(plan: Plan, week: number): PracticeCard {
   const blocks = plan.items.map(() => new Map<CalendarDay, number>());
   const put = (item: number, day: CalendarDay, minutes: number) => {
     if (minutes <= 0) return;
-    blocks[item]?.set(day, (blocks[item]?.get(day) ?? 0) + minutes);
+    const own = blocks[item];
+    if (own) own.set(day, (own.get(day) ?? 0) + minutes);
     room.set(day, (room.get(day) ?? 0) - minutes);
   };
   const visits = visitCounts(wanted, open.length);
@@ -83,8 +84,7 @@ export function practiceCard(plan: Plan, week: number): PracticeCard {
       minutes: own.reduce((sum, [, minutes]) => sum + minutes, 0),
     };
   });
-  const asked = (day: CalendarDay) =>
-    blocks.reduce((sum, each) => sum + (each.get(day) ?? 0), 0);
+  const asked = (day: CalendarDay) => blocks.reduce((sum, each) => sum + (each.get(day) ?? 0), 0);
   return {
     days: planned.days.map(({ day, minutes }) => ({ day, asked: asked(day), available: minutes })),
     rows,
@@ -96,7 +96,8 @@ export function practiceCard(plan: Plan, week: number): PracticeCard {
 /** Whole minutes that add up to the rounded sum: the largest parts left over are rounded up (ties: first). */
 function wholeMinutes(values: readonly number[]): number[] {
   const floors = values.map((value) => Math.floor(value + 1e-9));
-  const missing = Math.round(values.reduce((sum, value) => sum + value, 0)) - floors.reduce((a, b) => a + b, 0);
+  const missing =
+    Math.round(values.reduce((sum, value) => sum + value, 0)) - floors.reduce((a, b) => a + b, 0);
   const up = values
     .map((value, at) => ({ at, rest: value - (floors[at] ?? 0) }))
     .sort((a, b) => b.rest - a.rest || a.at - b.at)
@@ -118,7 +119,9 @@ function visitCounts(wanted: readonly number[], days: number): number[] {
     .sort((a, b) => b.minutes - a.minutes || a.at - b.at)
     .slice(0, Math.min(extra, busy.length))
     .map(({ at }) => at);
-  return wanted.map((minutes, at) => Math.min(minutes, minutes > 0 ? base + (first.includes(at) ? 1 : 0) : 0));
+  return wanted.map((minutes, at) =>
+    Math.min(minutes, minutes > 0 ? base + (first.includes(at) ? 1 : 0) : 0),
+  );
 }
 
 /** `count` of the open days, evenly apart; each item starts on another day; full days are passed over. */
@@ -142,7 +145,11 @@ function spread(
 }
 
 /** Stage, bars and tempo of each block, from how far the item's minutes have come. */
-function blocksOf(item: PlanItem, own: readonly (readonly [CalendarDay, number])[], week: number): CardBlock[] {
+function blocksOf(
+  item: PlanItem,
+  own: readonly (readonly [CalendarDay, number])[],
+  week: number,
+): CardBlock[] {
   const before = item.weeks.slice(0, week).reduce((sum, minutes) => sum + minutes, 0);
   const ahead = item.stages.filter((stage) => !stage.passed);
   const from = (week === 0 ? undefined : item.tempos[week - 1]) ?? item.tempos[0];
@@ -157,7 +164,12 @@ function blocksOf(item: PlanItem, own: readonly (readonly [CalendarDay, number])
         return false;
       }) ?? ahead.at(-1);
     const size = Math.max(1, stage?.minutes ?? 1);
-    const task = stageTask(stage?.stage ?? 'perform', item.bars, Math.min(1, Math.max(0, done - start) / size), minutes / size);
+    const task = stageTask(
+      stage?.stage ?? 'perform',
+      item.bars,
+      Math.min(1, Math.max(0, done - start) / size),
+      minutes / size,
+    );
     done += minutes;
     const tempo =
       from !== undefined && to !== undefined ? tempoAt(from, to, (at + 1) / Math.max(1, own.length)) : null;

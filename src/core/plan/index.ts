@@ -5,8 +5,15 @@
  * Minutes are minutes of practice; weeks are periods from one lesson weekday to the day before the next.
  * Read `planPreparation` first.
  */
-export { gatesOf, type Gate } from './gates';
-export { planPreparation, type Plan, type PlanInput, type PlanItem, type PlanRefusal, type PlanWeek } from './plan';
+export type { Gate } from './gates';
+export {
+  planPreparation,
+  type Plan,
+  type PlanInput,
+  type PlanItem,
+  type PlanRefusal,
+  type PlanWeek,
+} from './plan';
 export { practiceCard, type CardBlock, type CardDay, type CardRow, type PracticeCard } from './card';
-export { stageTask, type StageTask } from './stage-task';
+export type { StageTask } from './stage-task';
 export { latestStart } from './latest-start';

@@ -153,8 +153,10 @@ export function planPreparation(
       load: answer.load[at] ?? 0,
       lesson: lessonDays(student.slot, week.from, week.to, closures).length > 0,
       closed:
-        touching.find((closure) => closure.stops !== 'lessons' || lessons.some((day) => closure.from <= day && day <= closure.to))
-          ?.name ?? null,
+        touching.find(
+          (closure) =>
+            closure.stops !== 'lessons' || lessons.some((day) => closure.from <= day && day <= closure.to),
+        )?.name ?? null,
       days: days[at] ?? [],
     };
   });
@@ -176,7 +178,10 @@ export function planPreparation(
   };
 }
 
-type Draft = { readonly item: Omit<PlanItem, 'weeks' | 'tempos'>; readonly work: LevelItem };
+interface Draft {
+  readonly item: Omit<PlanItem, 'weeks' | 'tempos'>;
+  readonly work: LevelItem;
+}
 
 function draftOf(
   component: Component,
@@ -204,11 +209,16 @@ function draftOf(
   const held = heldRank(input.student, input.family);
   const set = goal.plan.minutes[component.id];
   const weekly = Math.round(effort.preparedMinutesPerWeek * grid.length);
-  const basis = set !== undefined ? 'set' : source.kind === 'prepared' ? 'weekly' : bars === null ? 'unknown' : 'bars';
+  const basis =
+    set !== undefined ? 'set' : source.kind === 'prepared' ? 'weekly' : bars === null ? 'unknown' : 'bars';
   const minutes =
-    set ?? (source.kind === 'prepared' || bars === null ? weekly : pieceMinutes(bars, input.level.rank, held, effort));
+    set ??
+    (source.kind === 'prepared' || bars === null
+      ? weekly
+      : pieceMinutes(bars, input.level.rank, held, effort));
   const memorised = goal.plan.memorised.includes(component.id);
-  const without: Stage[] = source.kind === 'prepared' ? ['prepare', 'memorise'] : memorised ? [] : ['memorise'];
+  const without: Stage[] =
+    source.kind === 'prepared' ? ['prepare', 'memorise'] : memorised ? [] : ['memorise'];
   const parts = stageMinutes(minutes, without, effort);
   const gates = gatesOf(
     grid,
@@ -251,7 +261,8 @@ function draftOf(
         letter: component.letter,
         title: pieces.map((piece) => piece.title).join(', ') || component.name,
         piece: pieces[0] ?? null,
-        bars: source.kind === 'excerpt' ? source.bars : pieces[0]?.bars ? { from: 1, to: pieces[0].bars } : null,
+        bars:
+          source.kind === 'excerpt' ? source.bars : pieces[0]?.bars ? { from: 1, to: pieces[0].bars } : null,
         minutes,
         toDo: work.reduce((sum, stage) => sum + stage.minutes, 0),
         basis,
@@ -269,7 +280,11 @@ function draftOf(
  * stage that should be over keeps the minutes of one of its weeks until its gate is passed.
  */
 function leftOf(
-  { minutes, fromWeek, toWeek }: { readonly minutes: number; readonly fromWeek: number; readonly toWeek: number },
+  {
+    minutes,
+    fromWeek,
+    toWeek,
+  }: { readonly minutes: number; readonly fromWeek: number; readonly toWeek: number },
   now: number,
 ): number {
   const weeks = toWeek - fromWeek + 1;

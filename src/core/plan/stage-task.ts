@@ -12,7 +12,10 @@ const WORDS: Readonly<Record<Stage, { readonly how: string; readonly listenFor: 
   prepare: { how: 'clap and count', listenFor: 'an even beat through the bar line' },
   learn: { how: 'slowly, two to four bars at a time', listenFor: 'right notes and right values' },
   secure: { how: 'without a stop', listenFor: 'the same tempo at the end as at the start' },
-  'up to tempo': { how: 'one step faster after three clean times', listenFor: 'ease: no tighter than before' },
+  'up to tempo': {
+    how: 'one step faster after three clean times',
+    listenFor: 'ease: no tighter than before',
+  },
   memorise: { how: 'from memory, then check the page', listenFor: 'starting again anywhere' },
   perform: { how: 'once through, as on the day', listenFor: 'going on after a slip' },
 };

@@ -85,7 +85,12 @@ export function entryOf(
 }
 
 /** The programme with `choice` set: it takes the last place of a full component, else the next free one. */
-export function withChoice(programme: Programme, componentId: string, choice: Choice, max: number): Programme {
+export function withChoice(
+  programme: Programme,
+  componentId: string,
+  choice: Choice,
+  max: number,
+): Programme {
   const before = programme[componentId] ?? [];
   const kept = before.length >= max ? before.slice(0, max - 1) : before;
   return { ...programme, [componentId]: [...kept, choice] };

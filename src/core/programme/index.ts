@@ -4,5 +4,13 @@
  * A goal is one student aiming at one level at one session. Read `entryOf` first: it gathers what
  * the rules of `requirements` look at.
  */
-export { entryOf, NEW_GOAL_PLAN, withChoice, withoutChoice, type Goal, type GoalPlan, type GateState } from './goal';
+export {
+  entryOf,
+  NEW_GOAL_PLAN,
+  withChoice,
+  withoutChoice,
+  type Goal,
+  type GoalPlan,
+  type GateState,
+} from './goal';
 export { playingTime, timeLimits, type PlayingTime } from './playing-time';

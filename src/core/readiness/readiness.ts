@@ -24,7 +24,11 @@ export interface ComponentReadiness {
   readonly title: string | null;
   readonly maxMark: number;
   /** The latest complete sheet of each assessor who gave one, latest first. */
-  readonly marks: readonly { readonly assessor: Assessor; readonly mark: number; readonly day: CalendarDay }[];
+  readonly marks: readonly {
+    readonly assessor: Assessor;
+    readonly mark: number;
+    readonly day: CalendarDay;
+  }[];
   /** The standing mark: teacher, mock or official, whichever is latest; null means no evidence yet. */
   readonly mark: number | null;
   /** The component's even share of each award, lowest award first, and whether the mark reaches it. */
@@ -109,7 +113,9 @@ export function readinessOf(
     missing: components.flatMap(({ component, title, mark, gates }) => {
       const row = { componentId: component.id, letter: component.letter };
       return [
-        ...(component.source.kind !== 'prepared' && title === null ? [{ ...row, what: 'choice' as const }] : []),
+        ...(component.source.kind !== 'prepared' && title === null
+          ? [{ ...row, what: 'choice' as const }]
+          : []),
         ...(mark === null ? [{ ...row, what: 'mark' as const }] : []),
         ...(gates.some((gate) => gate.state === 'overdue') ? [{ ...row, what: 'gate' as const }] : []),
       ];

@@ -14,8 +14,20 @@ export type Decision = {
 } & (
   | { readonly kind: 'enter'; readonly level: string; readonly open: readonly string[] }
   | { readonly kind: 'rule'; readonly title: string; readonly sentence: string }
-  | { readonly kind: 'gate'; readonly componentId: string; readonly letter: string; readonly stage: Stage; readonly moveTo: CalendarDay | null }
-  | { readonly kind: 'minutes'; readonly from: CalendarDay; readonly to: CalendarDay; readonly demand: number; readonly minutes: number }
+  | {
+      readonly kind: 'gate';
+      readonly componentId: string;
+      readonly letter: string;
+      readonly stage: Stage;
+      readonly moveTo: CalendarDay | null;
+    }
+  | {
+      readonly kind: 'minutes';
+      readonly from: CalendarDay;
+      readonly to: CalendarDay;
+      readonly demand: number;
+      readonly minutes: number;
+    }
   | { readonly kind: 'choose'; readonly letters: readonly string[] }
 );
 
@@ -62,7 +74,9 @@ function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
     due,
     days: daysBetween(today, due),
   });
-  const open = openSlots(context.entry).filter((slot) => slot.open > 0).map((slot) => slot.letter);
+  const open = openSlots(context.entry)
+    .filter((slot) => slot.open > 0)
+    .map((slot) => slot.letter);
   const soon = closes ?? session.day;
   const list: Decision[] = [];
   if (goal.enteredOn === null && closes !== null && closes >= today)

@@ -3,7 +3,7 @@
  *
  * Read `lessonsOn` for the day's lessons and `decisionsOf` for what asks for an answer.
  */
-export { lessonsOn, shiftStart, type DayLesson, type LessonRecord } from './lessons';
+export { lessonsOn, type DayLesson, type LessonRecord } from './lessons';
 export { deadlinesOf, decisionsOf, openGoals, weeksLeft, type Deadline, type Decision } from './decisions';
 export { goalContext, type GoalContext } from './goal-context';
 export { NO_STUDIO, DEFAULT_SETTINGS, type Studio, type StudioSettings } from './studio';

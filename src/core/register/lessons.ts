@@ -51,7 +51,12 @@ export function lessonsOn(
   const moved = [...byId.values()].flatMap((record): DayLesson[] => {
     const student = active.find((each) => each.id === record.studentId);
     if (!student || record.state !== 'moved' || record.movedTo?.day !== day) return [];
-    return [{ ...lessonOf(student, record.movedTo.start, record, { from: record.day }, record.day), state: 'planned' }];
+    return [
+      {
+        ...lessonOf(student, record.movedTo.start, record, { from: record.day }, record.day),
+        state: 'planned',
+      },
+    ];
   });
   return joinShared([...lessons, ...moved]).sort((a, b) =>
     a.start < b.start ? -1 : a.start > b.start ? 1 : a.id < b.id ? -1 : 1,

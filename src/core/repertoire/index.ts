@@ -8,7 +8,6 @@ export { holds, PREDICATE_VALUES, type PiecePredicate } from './predicate';
 export {
   ACCOMPANIMENTS,
   barsToLearn,
-  keyMode,
   PIECE_KINDS,
   sameComposer,
   type Accompaniment,

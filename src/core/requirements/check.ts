@@ -7,7 +7,10 @@ import { componentOf } from './requirement-set';
 import type { Rule } from './rule';
 import type { Evidence, RuleStatus, Verdict } from './verdict';
 
-type Answer = { readonly status: Exclude<RuleStatus, 'waived'>; readonly evidence: Evidence };
+interface Answer {
+  readonly status: Exclude<RuleStatus, 'waived'>;
+  readonly evidence: Evidence;
+}
 
 /** Every rule of the level, in its order. */
 export const checkProgramme = (entry: Entry): Verdict[] =>
@@ -97,7 +100,11 @@ function answer(rule: Rule, entry: Entry): Answer {
       const value = entry.facts[rule.fact]?.trim() ?? '';
       return {
         status: value === '' ? 'undecided' : 'met',
-        evidence: { kind: 'fact', value: value === '' ? null : value, due: entry.session?.entryCloses ?? null },
+        evidence: {
+          kind: 'fact',
+          value: value === '' ? null : value,
+          due: entry.session?.entryCloses ?? null,
+        },
       };
     }
     case 'takes': {
@@ -125,7 +132,8 @@ function answer(rule: Rule, entry: Entry): Answer {
 }
 
 const within2 = (day: string, from: string, to: string) => from <= day && day <= to;
-const sum = <T>(items: readonly T[], of: (item: T) => number) => items.reduce((all, item) => all + of(item), 0);
+const sum = <T>(items: readonly T[], of: (item: T) => number) =>
+  items.reduce((all, item) => all + of(item), 0);
 const fillable = (slot: Slot, wanted: number) =>
   slot.candidates === 'any' ? wanted : Math.min(wanted, slot.candidates.length);
 
@@ -139,7 +147,8 @@ function oneFromEach(componentIds: readonly string[], entry: Entry, slots: reado
     const slot = slots.find((each) => each.componentId === id);
     const source = componentOf(entry.level, id)?.source;
     const pieces = piecesOf(entry, id);
-    const stray = source?.kind === 'list' ? pieces.filter((piece) => !source.pieceIds.includes(piece.id)) : [];
+    const stray =
+      source?.kind === 'list' ? pieces.filter((piece) => !source.pieceIds.includes(piece.id)) : [];
     notListed.push(...stray.map((piece) => piece.title));
     if (pieces.length > 0) chosen.push(slot?.letter ?? id);
     else if (slot) {
@@ -159,7 +168,8 @@ function time(rule: Extract<Rule, { kind: 'time' }>, slots: readonly Slot[]): An
   const untimed = pieces.filter((piece) => piece.seconds === null).map((piece) => piece.title);
   const open = sum(slots, (slot) => slot.open);
   const gaps = rule.gapSeconds * Math.max(0, pieces.length + open - 1);
-  const seconds = sum(pieces, (piece) => piece.seconds ?? 0) + rule.gapSeconds * Math.max(0, pieces.length - 1);
+  const seconds =
+    sum(pieces, (piece) => piece.seconds ?? 0) + rule.gapSeconds * Math.max(0, pieces.length - 1);
   const reach = reachableTimes(slots);
   const bounded = reach !== 'any' && untimed.length === 0;
   const chosenSeconds = sum(pieces, (piece) => piece.seconds ?? 0);
@@ -191,7 +201,9 @@ function differentComposers(slots: readonly Slot[]): Answer {
 function countWhere(rule: Extract<Rule, { kind: 'count where' }>, slots: readonly Slot[]): Answer {
   const pieces = slots.flatMap((slot) => slot.chosen);
   const titles = pieces.filter((piece) => holds(rule.where, piece) === true).map((piece) => piece.title);
-  const unknown = pieces.filter((piece) => holds(rule.where, piece) === 'unknown').map((piece) => piece.title);
+  const unknown = pieces
+    .filter((piece) => holds(rule.where, piece) === 'unknown')
+    .map((piece) => piece.title);
   const open = sum(slots, (slot) => slot.open);
   const may = (piece: Piece) => holds(rule.where, piece) !== false;
   const mayNot = (piece: Piece) => holds(rule.where, piece) !== true;

@@ -60,7 +60,9 @@ export const piecesOf = (entry: Entry, componentId: string): Piece[] =>
 
 /** The slots of the components that choose pieces, in the level's order. */
 export function openSlots(entry: Entry): Slot[] {
-  const taken = new Set(entry.level.components.flatMap(({ id }) => piecesOf(entry, id).map((piece) => piece.id)));
+  const taken = new Set(
+    entry.level.components.flatMap(({ id }) => piecesOf(entry, id).map((piece) => piece.id)),
+  );
   return entry.level.components.filter(choosesPieces).map((component) => {
     const chosen = piecesOf(entry, component.id);
     const { min, max } = choiceCount(component);

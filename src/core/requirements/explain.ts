@@ -19,7 +19,7 @@ const number = (value: number) => NUMBERS[value] ?? String(value);
 const pieces = (count: number) => `${number(count)} piece${count === 1 ? '' : 's'}`;
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
-export function predicateWords(where: PiecePredicate): string {
+function predicateWords(where: PiecePredicate): string {
   switch (where.on) {
     case 'metre':
       return where.is === 'irregular' ? 'in an irregular metre' : `in ${where.is} time`;
@@ -90,7 +90,9 @@ function sentence(rule: Rule, verdict: Verdict): string {
         return `${list(evidence.notListed)} not on the list. Choose a listed piece.`;
       if (evidence.empty.length > 0) return `List ${list(evidence.empty)} has no piece left to choose.`;
       if (status === 'unmet') return 'A list has more than one piece. Keep one.';
-      return evidence.open.length > 0 ? `${list(evidence.open)} still open.` : `${list(evidence.chosen)} chosen.`;
+      return evidence.open.length > 0
+        ? `${list(evidence.open)} still open.`
+        : `${list(evidence.chosen)} chosen.`;
     }
     case 'count':
       return `${capital(pieces(evidence.chosen))} chosen${evidence.open > 0 ? `, ${number(evidence.open)} to choose` : ''}.`;
@@ -125,7 +127,8 @@ function sentence(rule: Rule, verdict: Verdict): string {
     case 'closing': {
       const { closes, entered, daysLeft } = evidence;
       if (closes === null || daysLeft === null) return 'No closing date known.';
-      if (entered !== null) return `Entered ${formatDay(entered, 'medium')}; entry closes ${formatDay(closes, 'medium')}.`;
+      if (entered !== null)
+        return `Entered ${formatDay(entered, 'medium')}; entry closes ${formatDay(closes, 'medium')}.`;
       if (daysLeft < 0) return `Not entered; entry closed ${formatDay(closes, 'medium')}.`;
       return `Not entered; closes ${formatDay(closes, 'medium')}, ${daysLeft === 0 ? 'today' : `in ${daysLeft} ${daysLeft === 1 ? 'day' : 'days'}`}.`;
     }

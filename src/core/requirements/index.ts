@@ -11,7 +11,6 @@ export {
   componentOf,
   findLevel,
   findSession,
-  requiredCount,
   schemeOf,
   setLabel,
   type Component,
@@ -25,7 +24,6 @@ export { RULE_KINDS, type Rule, type RuleKind } from './rule';
 export { checkProgramme, checkRule } from './check';
 export {
   openSlots,
-  piecesOf,
   type Choice,
   type Entry,
   type Programme,
@@ -34,5 +32,5 @@ export {
   type Waiver,
 } from './entry';
 export { explainRule, ruleTitle, type RuleWords } from './explain';
-export { STATUSES, type Evidence, type RuleStatus, type Verdict } from './verdict';
+export { type Evidence, type RuleStatus, type Verdict } from './verdict';
 export { problemsOfSet } from './problems';

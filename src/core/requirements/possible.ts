@@ -15,7 +15,11 @@ export function reachableTimes(slots: readonly Slot[]): number[] | 'any' {
     }
     const times = slot.candidates.map((piece) => piece.seconds);
     if (slot.open > 0 && times.includes(null)) return 'any';
-    const added = sumsOfSome(times.filter((seconds) => seconds !== null), slot.open, slot.room);
+    const added = sumsOfSome(
+      times.filter((seconds) => seconds !== null),
+      slot.open,
+      slot.room,
+    );
     sums = new Set([...sums].flatMap((before) => [...added].map((more) => before + more)));
   }
   return [...sums];

@@ -39,7 +39,8 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
     if (!scheme) say(`${place}.schemeId`, `no scheme "${level.schemeId}"`);
     for (const id of repeated(level.components.map((component) => component.id)))
       say(`${place}.components`, `"${id}" stands twice`);
-    for (const id of repeated(level.rules.map((rule) => rule.id))) say(`${place}.rules`, `"${id}" stands twice`);
+    for (const id of repeated(level.rules.map((rule) => rule.id)))
+      say(`${place}.rules`, `"${id}" stands twice`);
     level.components.forEach((component, row) => {
       const path = `${place}.components[${row}]`;
       const { source } = component;
@@ -47,7 +48,8 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
         say(path, `${component.name} has no criteria in the mark scheme`);
       if ((source.kind === 'list' || source.kind === 'own choice') && source.min > source.max)
         say(`${path}.source.max`, 'the most is below the least');
-      const ids = source.kind === 'list' ? source.pieceIds : source.kind === 'excerpt' ? [source.pieceId] : [];
+      const ids =
+        source.kind === 'list' ? source.pieceIds : source.kind === 'excerpt' ? [source.pieceId] : [];
       for (const id of ids) if (!pieceIds.has(id)) say(`${path}.source`, `no piece "${id}"`);
       for (const id of repeated(ids)) say(`${path}.source`, `"${id}" is listed twice`);
       if (source.kind === 'excerpt' && !coversBars({ from: 1, to: source.bars.to }, source.bars))
@@ -63,7 +65,10 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
             : [];
       for (const id of named)
         if (!ids.has(id)) say(`${place}.rules[${row}]`, `the level has no component "${id}"`);
-      if ((rule.kind === 'count' || rule.kind === 'time' || rule.kind === 'age') && (rule.min ?? 0) > (rule.max ?? Infinity))
+      if (
+        (rule.kind === 'count' || rule.kind === 'time' || rule.kind === 'age') &&
+        (rule.min ?? 0) > (rule.max ?? Infinity)
+      )
         say(`${place}.rules[${row}].max`, 'the most is below the least');
     });
   });

@@ -98,6 +98,4 @@ export const choiceCount = ({ source }: Component): { readonly min: number; read
       return { min: 0, max: 0 };
   }
 };
-export const requiredCount = (component: Component): number => choiceCount(component).min;
-
 export const setLabel = (set: RequirementSet): string => `${set.name}, ${set.instrument} ${set.edition.name}`;

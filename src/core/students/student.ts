@@ -29,9 +29,6 @@ export interface Student {
 export const heldRank = (student: Student, family: string): number =>
   Math.max(0, ...student.levelsHeld.filter((held) => held.family === family).map((held) => held.rank));
 
-export const weeklyMinutes = (student: Student): number =>
-  student.minutesByWeekday.reduce((sum, minutes) => sum + minutes, 0);
-
 /** The family name, as a decision line names a student. */
 export const shortName = (name: string): string => name.trim().split(/\s+/).at(-1) ?? name;
 

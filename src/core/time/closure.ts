@@ -9,10 +9,6 @@ export interface Closure {
   readonly stops: 'lessons' | 'practice' | 'both';
 }
 
-/** The first closure that covers `day`, in the order given. */
-export const closureOn = (closures: readonly Closure[], day: CalendarDay): Closure | undefined =>
-  closures.find((closure) => closure.from <= day && day <= closure.to);
-
 export const stopsLessons = (closures: readonly Closure[], day: CalendarDay): boolean =>
   closures.some((closure) => closure.stops !== 'practice' && closure.from <= day && day <= closure.to);
 
@@ -20,5 +16,8 @@ export const stopsPractice = (closures: readonly Closure[], day: CalendarDay): b
   closures.some((closure) => closure.stops !== 'lessons' && closure.from <= day && day <= closure.to);
 
 /** Closures that touch any day from `from` to `to`. */
-export const closuresBetween = (closures: readonly Closure[], from: CalendarDay, to: CalendarDay): Closure[] =>
-  closures.filter((closure) => closure.from <= to && from <= closure.to);
+export const closuresBetween = (
+  closures: readonly Closure[],
+  from: CalendarDay,
+  to: CalendarDay,
+): Closure[] => closures.filter((closure) => closure.from <= to && from <= closure.to);

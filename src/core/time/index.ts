@@ -10,7 +10,6 @@ export {
   calendarDay,
   dayOfWeek,
   daysBetween,
-  daysFrom,
   formatDay,
   formatWeekday,
   isCalendarDay,
@@ -19,6 +18,6 @@ export {
   type CalendarDay,
   type Weekday,
 } from './calendar-day';
-export { closureOn, closuresBetween, stopsLessons, stopsPractice, type Closure } from './closure';
+export { closuresBetween, stopsLessons, type Closure } from './closure';
 export { fallsOn, lessonDays, slotMinutes, type LessonSlot } from './lesson-slot';
 export { minutesOn, periodIndexOf, periodsBetween, type Period } from './period';

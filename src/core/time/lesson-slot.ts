@@ -26,7 +26,9 @@ export function fallsOn(slot: LessonSlot, day: CalendarDay): boolean {
     case 'fortnightly':
       return (
         dayOfWeek(day) === slot.weekday &&
-        Math.abs(Math.round((daysBetween(slot.anchor, day) - weekdayGap(slot.anchor, slot.weekday)) / 7)) % 2 === 0
+        Math.abs(Math.round((daysBetween(slot.anchor, day) - weekdayGap(slot.anchor, slot.weekday)) / 7)) %
+          2 ===
+          0
       );
     case 'none':
       return false;
@@ -42,7 +44,6 @@ export const lessonDays = (
   from: CalendarDay,
   to: CalendarDay,
   closures: readonly Closure[],
-): CalendarDay[] =>
-  daysFrom(from, to).filter((day) => fallsOn(slot, day) && !stopsLessons(closures, day));
+): CalendarDay[] => daysFrom(from, to).filter((day) => fallsOn(slot, day) && !stopsLessons(closures, day));
 
 export const slotMinutes = (slot: LessonSlot): number => (slot.kind === 'none' ? 0 : slot.minutes);

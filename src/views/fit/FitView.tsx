@@ -9,8 +9,8 @@ export const FitView = () => (
         <PageLine title="Fit" sub="students against levels" />
         <Empty title="This page is not there yet">
           <p>
-            It will show every student against every level, class and call: ready now, reachable in so many weeks, beyond,
-            or not eligible and why. Nothing here is computed so far, so nothing is shown.
+            It will show every student against every level, class and call: ready now, reachable in so many
+            weeks, beyond, or not eligible and why. Nothing here is computed so far, so nothing is shown.
           </p>
           <p>The rules of one level are checked for one student under Programme, and the weeks under Plan.</p>
           <LinkButton href="/programme" keyName="3">

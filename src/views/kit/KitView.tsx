@@ -146,7 +146,12 @@ export function KitView() {
             </Dialog>
           )}
           {open === 'confirm' && (
-            <Confirm title="Erase for good?" action="Erase for good" onConfirm={() => setOpen('none')} onClose={() => setOpen('none')}>
+            <Confirm
+              title="Erase for good?"
+              action="Erase for good"
+              onConfirm={() => setOpen('none')}
+              onClose={() => setOpen('none')}
+            >
               <p>What goes is said here.</p>
             </Confirm>
           )}

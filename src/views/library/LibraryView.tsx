@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { formatRequirementFile } from '@/core/files';
+import { formatPieces, formatRequirementFile } from '@/core/files';
 import { ruleTitle, setLabel, type Component, type Level, type RequirementSet } from '@/core/requirements';
 import { schemeComponent, componentMax, schemeMax } from '@/core/marks';
 import { schemeOf } from '@/core/requirements';
@@ -19,7 +19,9 @@ export const LibraryView = () => <StudioPage>{(ready) => <Library ready={ready} 
 
 function Library({ ready }: { readonly ready: ReadyState }) {
   const { studio, now } = ready;
-  const sets = [...studio.sets.values()].sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : a.edition.from < b.edition.from ? 1 : -1));
+  const sets = [...studio.sets.values()].sort((a, b) =>
+    a.name < b.name ? -1 : a.name > b.name ? 1 : a.edition.from < b.edition.from ? 1 : -1,
+  );
   const [setId, pickSet] = useState<string | null>(null);
   const set = sets.find((each) => each.id === setId) ?? sets[0];
   const [levelId, pickLevel] = useState<string | null>(null);
@@ -42,8 +44,8 @@ function Library({ ready }: { readonly ready: ReadyState }) {
       {!set || !level ? (
         <Empty title="No requirement yet">
           <p>
-            A requirement is what an exam level, a festival class or an audition asks for. Type a small one, or import a
-            requirement file; its lists can be pasted from a table afterwards.
+            A requirement is what an exam level, a festival class or an audition asks for. Type a small one,
+            or import a requirement file; its lists can be pasted from a table afterwards.
           </p>
         </Empty>
       ) : (
@@ -76,7 +78,12 @@ function Library({ ready }: { readonly ready: ReadyState }) {
               end={`valid ${formatDay(set.edition.from, 'written')} to ${formatDay(set.edition.overlapTo ?? set.edition.to, 'written')}${set.edition.overlapTo ? ', overlap included' : ''}`}
             >
               <p className={css.soft}>
-                {set.sessions.map((each) => `${each.name} ${formatDay(each.day, 'written')}${each.entryCloses ? `, entry closes ${formatDay(each.entryCloses, 'short')}` : ''}`).join(' · ')}
+                {set.sessions
+                  .map(
+                    (each) =>
+                      `${each.name} ${formatDay(each.day, 'written')}${each.entryCloses ? `, entry closes ${formatDay(each.entryCloses, 'short')}` : ''}`,
+                  )
+                  .join(' · ')}
               </p>
               <div className={css.levels} role="group" aria-label="Level">
                 {set.levels.map((each) => (
@@ -88,7 +95,15 @@ function Library({ ready }: { readonly ready: ReadyState }) {
             </Section>
             <LevelDetail key={`${set.id}${level.id}`} ready={ready} set={set} level={level} />
             <div className={css.acts}>
-              <Button onClick={() => saveFile(`${set.id}.requirement.json`, formatRequirementFile(set, studio.pieces), 'application/json')}>
+              <Button
+                onClick={() =>
+                  saveFile(
+                    `${set.id}.requirement.json`,
+                    formatRequirementFile(set, studio.pieces),
+                    'application/json',
+                  )
+                }
+              >
                 Save as a requirement file
               </Button>
               <Button onClick={() => setDialog('remove')}>Remove this requirement</Button>
@@ -107,12 +122,31 @@ function Library({ ready }: { readonly ready: ReadyState }) {
           }}
         />
       )}
-      {dialog === 'import' && <ImportRequirementDialog studio={studio} onClose={close} onTaken={(id) => (pickSet(id), close())} />}
+      {dialog === 'import' && (
+        <ImportRequirementDialog
+          studio={studio}
+          onClose={close}
+          onTaken={(id) => {
+            pickSet(id);
+            close();
+          }}
+        />
+      )}
       {dialog === 'remove' && set && (
-        <Confirm title={`Remove ${setLabel(set)}?`} action="Remove it" onClose={close} onConfirm={() => (void removeSet(set.id), close())}>
+        <Confirm
+          title={`Remove ${setLabel(set)}?`}
+          action="Remove it"
+          onClose={close}
+          onConfirm={() => {
+            void removeSet(set.id);
+            close();
+          }}
+        >
           <p>
-            {used === 0 ? 'No goal uses it.' : `${used} ${used === 1 ? 'goal uses' : 'goals use'} it and cannot be shown without it.`} Its
-            pieces stay in the library. Undo brings it back.
+            {used === 0
+              ? 'No goal uses it.'
+              : `${used} ${used === 1 ? 'goal uses' : 'goals use'} it and cannot be shown without it.`}{' '}
+            Its pieces stay in the library. Undo brings it back.
           </p>
         </Confirm>
       )}
@@ -120,7 +154,15 @@ function Library({ ready }: { readonly ready: ReadyState }) {
   );
 }
 
-function LevelDetail({ ready, set, level }: { readonly ready: ReadyState; readonly set: RequirementSet; readonly level: Level }) {
+function LevelDetail({
+  ready,
+  set,
+  level,
+}: {
+  readonly ready: ReadyState;
+  readonly set: RequirementSet;
+  readonly level: Level;
+}) {
   const scheme = schemeOf(set, level);
   return (
     <>
@@ -141,7 +183,10 @@ function LevelDetail({ ready, set, level }: { readonly ready: ReadyState; readon
               const marked = schemeComponent(scheme, component.id);
               return (
                 <li key={component.id} className={css.line}>
-                  <b>{component.letter}</b> {component.name}: {marked ? `${componentMax(marked)}, ${marked.criteria.map((each) => each.name.toLowerCase()).join('; ')}` : 'not marked'}
+                  <b>{component.letter}</b> {component.name}:{' '}
+                  {marked
+                    ? `${componentMax(marked)}, ${marked.criteria.map((each) => each.name.toLowerCase()).join('; ')}`
+                    : 'not marked'}
                 </li>
               );
             })}
@@ -161,7 +206,17 @@ function LevelDetail({ ready, set, level }: { readonly ready: ReadyState; readon
   );
 }
 
-function ComponentDetail({ ready, set, level, component }: { readonly ready: ReadyState; readonly set: RequirementSet; readonly level: Level; readonly component: Component }) {
+function ComponentDetail({
+  ready,
+  set,
+  level,
+  component,
+}: {
+  readonly ready: ReadyState;
+  readonly set: RequirementSet;
+  readonly level: Level;
+  readonly component: Component;
+}) {
   const [pasting, setPasting] = useState(false);
   const [editing, edit] = useState<string | null>(null);
   const { source } = component;
@@ -183,7 +238,11 @@ function ComponentDetail({ ready, set, level, component }: { readonly ready: Rea
             {source.pieceIds.length === 0 ? (
               <p className={css.soft}>The list is empty.</p>
             ) : (
-              <Table label={`${component.name}, pieces`} head={['Piece', 'Composer', 'Time', 'Key, metre', 'Bars', 'Tempo', '']} tight>
+              <Table
+                label={`${component.name}, pieces`}
+                head={['Piece', 'Composer', 'Time', 'Key, metre', 'Bars', 'Tempo', '']}
+                tight
+              >
                 {source.pieceIds.flatMap((id) => {
                   const each = pieces.get(id);
                   return each
@@ -208,7 +267,21 @@ function ComponentDetail({ ready, set, level, component }: { readonly ready: Rea
                 })}
               </Table>
             )}
-            <Button onClick={() => setPasting(true)}>Paste a list</Button>
+            <div className={css.acts}>
+              <Button onClick={() => setPasting(true)}>Paste a list</Button>
+              <Button
+                disabled={source.pieceIds.length === 0}
+                onClick={() =>
+                  saveFile(
+                    `${set.id}-${level.id}-${component.id}.csv`,
+                    formatPieces(source.pieceIds.flatMap((id) => pieces.get(id) ?? [])),
+                    'text/csv',
+                  )
+                }
+              >
+                Save the list as CSV
+              </Button>
+            </div>
           </>
         )}
         {source.kind === 'prepared' && <p>{source.items.join(', ') || 'nothing listed'}</p>}
@@ -225,7 +298,9 @@ function ComponentDetail({ ready, set, level, component }: { readonly ready: Rea
           </p>
         )}
       </Section>
-      {pasting && <PastePiecesDialog set={set} level={level} component={component} onClose={() => setPasting(false)} />}
+      {pasting && (
+        <PastePiecesDialog set={set} level={level} component={component} onClose={() => setPasting(false)} />
+      )}
       {piece && <PieceDialog piece={piece} onClose={() => edit(null)} />}
     </div>
   );

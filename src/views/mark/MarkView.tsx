@@ -30,7 +30,15 @@ function MarkPage({ ready }: { readonly ready: ReadyState }) {
   return <Sheet key={context.goal.id} ready={ready} context={context} choice={choice} />;
 }
 
-function Sheet({ ready, context, choice }: { readonly ready: ReadyState; readonly context: GoalContext; readonly choice: GoalChoice }) {
+function Sheet({
+  ready,
+  context,
+  choice,
+}: {
+  readonly ready: ReadyState;
+  readonly context: GoalContext;
+  readonly choice: GoalChoice;
+}) {
   const { level, goal, set, student } = context;
   const today = ready.now.day;
   const marked = level.components.filter((component) => componentOfScheme(context, component.id));
@@ -48,7 +56,7 @@ function Sheet({ ready, context, choice }: { readonly ready: ReadyState; readonl
     const criterion = scheme?.criteria[at];
     if (!criterion || !component) return;
     void giveMark(goal.id, component.id, who, criterion.id, mark, today);
-    setRow(Math.min((scheme?.criteria.length ?? 1) - 1, at + 1));
+    setRow(Math.min(scheme.criteria.length - 1, at + 1));
   };
   const type = (figure: string, who: Assessor) => {
     const criterion = scheme?.criteria[row];
@@ -87,7 +95,9 @@ function Sheet({ ready, context, choice }: { readonly ready: ReadyState; readonl
       ]).flat() as [string, () => void][],
     ),
     ...(letters
-      ? Object.fromEntries((scheme?.criteria ?? []).map((_, at) => [CRITERION_KEYS[at] ?? '', () => setRow(at)]))
+      ? Object.fromEntries(
+          (scheme?.criteria ?? []).map((_, at) => [CRITERION_KEYS[at] ?? '', () => setRow(at)]),
+        )
       : {}),
     ArrowDown: () => setRow(Math.min((scheme?.criteria.length ?? 1) - 1, row + 1)),
     ArrowUp: () => setRow(Math.max(0, row - 1)),
@@ -124,7 +134,11 @@ function Sheet({ ready, context, choice }: { readonly ready: ReadyState; readonl
         end={
           <>
             <GoalPicker choice={choice} />
-            <LinkButton look="quiet" keyName="P" href={hrefOf('/print', { sheet: 'marks', goal: goal.id, component: component.id })}>
+            <LinkButton
+              look="quiet"
+              keyName="P"
+              href={hrefOf('/print', { sheet: 'marks', goal: goal.id, component: component.id })}
+            >
               Print mark sheet
             </LinkButton>
           </>
@@ -133,7 +147,16 @@ function Sheet({ ready, context, choice }: { readonly ready: ReadyState; readonl
       <div className={css.bar}>
         <div className={css.tabs} role="group" aria-label="Component">
           {marked.map((each) => (
-            <button key={each.id} type="button" className={css.tab} aria-pressed={each.id === component.id} onClick={() => (setComponent(each.id), setRow(0))}>
+            <button
+              key={each.id}
+              type="button"
+              className={css.tab}
+              aria-pressed={each.id === component.id}
+              onClick={() => {
+                setComponent(each.id);
+                setRow(0);
+              }}
+            >
               {each.letter}
               <span>{each.name}</span>
             </button>
@@ -153,12 +176,16 @@ function Sheet({ ready, context, choice }: { readonly ready: ReadyState; readonl
           <div className={css.head}>
             <b>Criteria</b>
             <span>
-              <KeyCap name="0" /> to <KeyCap name="9" /> mark and go to the next; <KeyCap name="Shift" /> with a figure: student’s own
+              <KeyCap name="0" /> to <KeyCap name="9" /> mark and go to the next; <KeyCap name="Shift" /> with
+              a figure: student’s own
               {shown !== '' && <b className={css.typed}> {shown}…</b>}
             </span>
             <span className={css.columns}>
               <Glyph name="own" label="student’s own" />
-              <Glyph name={assessor === 'teacher' ? 'teacher' : 'mock'} label={assessor === 'teacher' ? 'teacher' : 'mock examiner'} />
+              <Glyph
+                name={assessor === 'teacher' ? 'teacher' : 'mock'}
+                label={assessor === 'teacher' ? 'teacher' : 'mock examiner'}
+              />
             </span>
           </div>
           {scheme.criteria.map((criterion, at) => (
@@ -177,10 +204,17 @@ function Sheet({ ready, context, choice }: { readonly ready: ReadyState; readonl
           <div className={css.sum}>
             <span>
               {component.name}, out of {maxOf(scheme)}.{' '}
-              {ownSum && sum && ownSum.kind === 'complete' && sum.kind === 'complete' && ownSum.mark !== sum.mark && widest ? (
+              {ownSum &&
+              sum &&
+              ownSum.kind === 'complete' &&
+              sum.kind === 'complete' &&
+              ownSum.mark !== sum.mark &&
+              widest ? (
                 <span className={css.soft}>
-                  The student’s own is {Math.abs(ownSum.mark - sum.mark)} {ownSum.mark > sum.mark ? 'higher' : 'lower'}: most of it in{' '}
-                  {scheme.criteria.find((each) => each.id === widest.criterionId)?.name.toLowerCase()}, {widest.own} against {widest.teacher}.
+                  The student’s own is {Math.abs(ownSum.mark - sum.mark)}{' '}
+                  {ownSum.mark > sum.mark ? 'higher' : 'lower'}: most of it in{' '}
+                  {scheme.criteria.find((each) => each.id === widest.criterionId)?.name.toLowerCase()},{' '}
+                  {widest.own} against {widest.teacher}.
                 </span>
               ) : sum?.kind === 'part' ? (
                 <span className={css.soft}>{sum.missing.length} still to mark.</span>
@@ -197,7 +231,11 @@ function Sheet({ ready, context, choice }: { readonly ready: ReadyState; readonl
             {ours && !ours.closed && sum?.kind === 'complete' && (
               <Button onClick={() => void closeSheet(ours.id)}>Close the mark sheet</Button>
             )}
-            {ours?.closed && <p className={css.soft}>This sheet is closed; the next mark makes a correction that supersedes it.</p>}
+            {ours?.closed && (
+              <p className={css.soft}>
+                This sheet is closed; the next mark makes a correction that supersedes it.
+              </p>
+            )}
             <label className={css.soft}>
               <input
                 type="checkbox"
@@ -217,7 +255,9 @@ function Sheet({ ready, context, choice }: { readonly ready: ReadyState; readonl
             goalId={goal.id}
             componentId={component.id}
             notes={sheets.teacher?.notes ?? []}
-            earlier={context.sheets.filter((sheet) => sheet.componentId === component.id && sheet.day < today && sheet.notes.length > 0)}
+            earlier={context.sheets.filter(
+              (sheet) => sheet.componentId === component.id && sheet.day < today && sheet.notes.length > 0,
+            )}
             today={today}
           />
           <History context={context} component={component} scheme={scheme} today={today} />
@@ -232,7 +272,13 @@ function Sheet({ ready, context, choice }: { readonly ready: ReadyState; readonl
             of {total.max}. {total.words}
           </span>
         </p>
-        <Ruler parts={total.parts} lines={total.lines} max={total.max} step={10} say={`Total ${context.standing.total} of ${total.max}. ${total.words}`} />
+        <Ruler
+          parts={total.parts}
+          lines={total.lines}
+          max={total.max}
+          step={10}
+          say={`Total ${context.standing.total} of ${total.max}. ${total.words}`}
+        />
       </section>
     </>
   );

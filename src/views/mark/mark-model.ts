@@ -22,7 +22,9 @@ export interface SideBySide {
 }
 
 export function sheetsOf(context: GoalContext, componentId: string, day: CalendarDay): SideBySide {
-  const current = currentSheets(context.sheets).filter((sheet) => sheet.componentId === componentId && sheet.day === day);
+  const current = currentSheets(context.sheets).filter(
+    (sheet) => sheet.componentId === componentId && sheet.day === day,
+  );
   const of = (assessor: Assessor) => latestSheet(current.filter((sheet) => sheet.assessor === assessor));
   return { student: of('student'), teacher: of('teacher'), mock: of('mock') };
 }
@@ -41,12 +43,22 @@ export function totalModel(context: GoalContext, componentId: string, day: Calen
     const letter = level.components.find((each) => each.id === mark.componentId)?.letter ?? '';
     if (!mark.from) return [];
     const now = mark.componentId === componentId && mark.from.day === day;
-    return [{ label: `${letter} ${mark.from.mark}${now ? ', today' : ''}`, amount: mark.from.mark, look: now ? 'pencil' : 'ink' }];
+    return [
+      {
+        label: `${letter} ${mark.from.mark}${now ? ', today' : ''}`,
+        amount: mark.from.mark,
+        look: now ? 'pencil' : 'ink',
+      },
+    ];
   });
   const kinds = ['single', 'double', 'final'] as const;
   return {
     parts,
-    lines: scheme.awards.map((award, at) => ({ at: award.total, label: `${award.name} ${award.total}`, kind: kinds[Math.min(2, at)] ?? 'final' })),
+    lines: scheme.awards.map((award, at) => ({
+      at: award.total,
+      label: `${award.name} ${award.total}`,
+      kind: kinds[Math.min(2, at)] ?? 'final',
+    })),
     max: standing.maxMark,
     words: totalWords(context),
   };
@@ -54,15 +66,25 @@ export function totalModel(context: GoalContext, componentId: string, day: Calen
 
 function totalWords(context: GoalContext): string {
   const { scheme, standing, level } = context;
-  const letters = (ids: readonly string[]) => ids.map((id) => level.components.find((each) => each.id === id)?.letter ?? id).join(', ');
+  const letters = (ids: readonly string[]) =>
+    ids.map((id) => level.components.find((each) => each.id === id)?.letter ?? id).join(', ');
   const next = nextLine(
     scheme,
     standing.marks.map((mark) => mark.from?.mark ?? null),
   );
-  const reached = standing.missing.length > 0 ? `${letters(standing.missing)} not marked yet` : (standing.award?.name ?? 'below every line');
+  const reached =
+    standing.missing.length > 0
+      ? `${letters(standing.missing)} not marked yet`
+      : (standing.award?.name ?? 'below every line');
   if (!next) return `${reached}.`;
-  const below = next.below.length > 0 ? `; ${next.below.map((each) => `${letters([each.componentId])} ${each.short} below the floor of ${next.award.eachAtLeast ?? 0}`).join(', ')}` : '';
-  const short = next.totalShort > 0 ? `${next.totalShort} short of ${next.award.name}` : `${next.award.name} needs its floors`;
+  const below =
+    next.below.length > 0
+      ? `; ${next.below.map((each) => `${letters([each.componentId])} ${each.short} below the floor of ${next.award.eachAtLeast ?? 0}`).join(', ')}`
+      : '';
+  const short =
+    next.totalShort > 0
+      ? `${next.totalShort} short of ${next.award.name}`
+      : `${next.award.name} needs its floors`;
   return `${reached}; ${short}${below}.`;
 }
 
@@ -75,10 +97,14 @@ export const soFar = (component: SchemeComponent, sheet: MarkSheet | undefined) 
 /** Columns of the bands, highest first, with zero at the end. */
 export const bandsOf = (criterion: Criterion) => [...criterion.bands].sort((a, b) => b.from - a.from);
 
-export const componentOfScheme = (context: GoalContext, componentId: string) => schemeComponent(context.scheme, componentId);
+export const componentOfScheme = (context: GoalContext, componentId: string) =>
+  schemeComponent(context.scheme, componentId);
 
 /** Digits typed towards a mark: taken at once when no further digit could follow, else waiting. */
-export function typedMark(digits: string, max: number): { readonly kind: 'mark'; readonly mark: number } | { readonly kind: 'wait' } | { readonly kind: 'no' } {
+export function typedMark(
+  digits: string,
+  max: number,
+): { readonly kind: 'mark'; readonly mark: number } | { readonly kind: 'wait' } | { readonly kind: 'no' } {
   const value = Number(digits);
   if (value > max) return { kind: 'no' };
   return value > 0 && value * 10 <= max ? { kind: 'wait' } : { kind: 'mark', mark: value };

@@ -65,7 +65,11 @@ function PlanBody({ ready, context, plan }: BodyProps) {
   const card = useMemo(() => practiceCard(plan, at), [plan, at]);
   const closures = useMemo(() => [...ready.studio.closures.values()], [ready.studio.closures]);
   const nextGate = plan.items
-    .flatMap((item) => item.gates.filter((each) => each.passedOn === null).map((each) => ({ ...each, componentId: item.componentId })))
+    .flatMap((item) =>
+      item.gates
+        .filter((each) => each.passedOn === null)
+        .map((each) => ({ ...each, componentId: item.componentId })),
+    )
     .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0))[0];
   useKeys({
     '[': () => setPicked(Math.max(0, at - 1)),
@@ -91,7 +95,10 @@ function PlanBody({ ready, context, plan }: BodyProps) {
         onGate={(componentId, stage) => setGate({ componentId, stage })}
       />
       <div className={css.lower}>
-        <Section title={at === 0 ? 'Lesson this week' : 'Lesson'} end={`hear, ${slotMinutes(context.student.slot)} minutes`}>
+        <Section
+          title={at === 0 ? 'Lesson this week' : 'Lesson'}
+          end={`hear, ${slotMinutes(context.student.slot)} minutes`}
+        >
           <ol className={css.hear}>
             {hearToday(plan, slotMinutes(context.student.slot), at).map((line) => (
               <li key={line.componentId}>
@@ -126,7 +133,10 @@ function PlanBody({ ready, context, plan }: BodyProps) {
             onMinutes={(minutesByWeekday) => void saveStudent({ ...context.student, minutesByWeekday })}
           />
           <div className={css.acts}>
-            <LinkButton keyName="P" href={hrefOf('/print', { sheet: 'card', goal: context.goal.id, week: String(at) })}>
+            <LinkButton
+              keyName="P"
+              href={hrefOf('/print', { sheet: 'card', goal: context.goal.id, week: String(at) })}
+            >
               Print the card
             </LinkButton>
             <Button pressed={shut} onClick={() => void shutWeek(context.goal.id, week.from, !shut)}>
@@ -137,19 +147,34 @@ function PlanBody({ ready, context, plan }: BodyProps) {
             </Button>
             <Button onClick={() => setDialog('effort')}>Minutes and effort</Button>
             <Button onClick={() => setDialog('closures')}>Closures</Button>
-            <Button onClick={() => saveCalendar(context, plan, ready.now.day, closures)}>Save as calendar</Button>
+            <Button onClick={() => saveCalendar(context, plan, ready.now.day, closures)}>
+              Save as calendar
+            </Button>
           </div>
         </Section>
       </div>
       <p className={css.foot}>
-        {plan.weeks.length} {plan.weeks.length === 1 ? 'week asks' : 'weeks ask'} {formatMinutes(asked)} of the{' '}
-        {formatMinutes(there)} there are. Weeks past count as practised. Marks at the right are the last ones heard; nothing
-        here is a forecast.
+        {plan.weeks.length} {plan.weeks.length === 1 ? 'week asks' : 'weeks ask'} {formatMinutes(asked)} of
+        the {formatMinutes(there)} there are. Weeks past count as practised. Marks at the right are the last
+        ones heard; nothing here is a forecast.
       </p>
       <PlanTable plan={plan} />
-      {gate && <GateDialog key={gate.componentId + gate.stage} context={context} plan={plan} at={gate} today={ready.now.day} onClose={() => setGate(null)} />}
-      {dialog === 'effort' && <EffortDialog ready={ready} context={context} plan={plan} onClose={() => setDialog('none')} />}
-      {dialog === 'closures' && <ClosuresDialog closures={closures} today={ready.now.day} onClose={() => setDialog('none')} />}
+      {gate && (
+        <GateDialog
+          key={gate.componentId + gate.stage}
+          context={context}
+          plan={plan}
+          at={gate}
+          today={ready.now.day}
+          onClose={() => setGate(null)}
+        />
+      )}
+      {dialog === 'effort' && (
+        <EffortDialog ready={ready} context={context} plan={plan} onClose={() => setDialog('none')} />
+      )}
+      {dialog === 'closures' && (
+        <ClosuresDialog closures={closures} today={ready.now.day} onClose={() => setDialog('none')} />
+      )}
     </>
   );
 }

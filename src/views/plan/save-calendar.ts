@@ -5,11 +5,21 @@ import { lessonDays, type CalendarDay, type Closure } from '@/core/time';
 import { saveFile } from '../shell/save-file';
 
 /** The session, its closing of entry, the lessons to come and the gates ahead. */
-export function calendarEvents(context: GoalContext, plan: Plan, today: CalendarDay, closures: readonly Closure[]): CalendarEvent[] {
+export function calendarEvents(
+  context: GoalContext,
+  plan: Plan,
+  today: CalendarDay,
+  closures: readonly Closure[],
+): CalendarEvent[] {
   const { goal, student, session, set, level } = context;
   const { slot } = student;
   const last = plan.weeks.at(-1);
-  const event = (uid: string, title: string, day: CalendarDay, rest: Partial<CalendarEvent> = {}): CalendarEvent => ({
+  const event = (
+    uid: string,
+    title: string,
+    day: CalendarDay,
+    rest: Partial<CalendarEvent> = {},
+  ): CalendarEvent => ({
     uid: `${uid}@${goal.id}.formal-stave`,
     title,
     day,
@@ -19,24 +29,43 @@ export function calendarEvents(context: GoalContext, plan: Plan, today: Calendar
     ...rest,
   });
   return [
-    event('session', `${student.name}: ${set.name} ${level.name}, ${session.name}`, session.day, { place: session.venue }),
+    event('session', `${student.name}: ${set.name} ${level.name}, ${session.name}`, session.day, {
+      place: session.venue,
+    }),
     ...(session.entryCloses !== null && session.entryCloses >= today
       ? [event('closes', `${set.name}: entry closes for the ${session.name}`, session.entryCloses)]
       : []),
     ...(slot.kind === 'none' || !last
       ? []
       : lessonDays(slot, today, last.to, closures).map((day) =>
-          event(`lesson-${day}`, `Lesson: ${student.name}`, day, { at: { start: slot.start, minutes: slot.minutes } }),
+          event(`lesson-${day}`, `Lesson: ${student.name}`, day, {
+            at: { start: slot.start, minutes: slot.minutes },
+          }),
         )),
     ...plan.items.flatMap((item) =>
       item.gates
         .filter((gate) => gate.passedOn === null && gate.day >= today)
-        .map((gate) => event(`gate-${item.componentId}-${gate.stage}`, `Gate: ${student.name}, ${item.title}, ${gate.stage}`, gate.day)),
+        .map((gate) =>
+          event(
+            `gate-${item.componentId}-${gate.stage}`,
+            `Gate: ${student.name}, ${item.title}, ${gate.stage}`,
+            gate.day,
+          ),
+        ),
     ),
   ];
 }
 
-export function saveCalendar(context: GoalContext, plan: Plan, today: CalendarDay, closures: readonly Closure[]): void {
-  const text = formatCalendar(`${context.student.name}, ${context.level.name}`, calendarEvents(context, plan, today, closures), today);
+export function saveCalendar(
+  context: GoalContext,
+  plan: Plan,
+  today: CalendarDay,
+  closures: readonly Closure[],
+): void {
+  const text = formatCalendar(
+    `${context.student.name}, ${context.level.name}`,
+    calendarEvents(context, plan, today, closures),
+    today,
+  );
   saveFile(`${context.student.name.replace(/\W+/g, '-').toLowerCase()}-plan.ics`, text, 'text/calendar');
 }

@@ -51,7 +51,9 @@ export function geometryOf(plan: Plan, room: number): Geometry {
     bottom,
     loadBase: bottom + LOAD,
     x: (week) =>
-      week >= plan.now ? today + (week - plan.now) * weekWidth : Math.max(past, today - (plan.now - week) * PAST_WEEK),
+      week >= plan.now
+        ? today + (week - plan.now) * weekWidth
+        : Math.max(past, today - (plan.now - week) * PAST_WEEK),
   };
 }
 
@@ -70,14 +72,22 @@ export function weekOf(plan: Plan, day: CalendarDay): number {
   return index + Math.min(0.9, Math.max(0, daysBetween(week.from, day) / 7));
 }
 
-const ASSESSOR_GLYPHS = { student: 'own', peer: 'own', teacher: 'teacher', mock: 'mock', official: 'mock' } as const;
+const ASSESSOR_GLYPHS = {
+  student: 'own',
+  peer: 'own',
+  teacher: 'teacher',
+  mock: 'mock',
+  official: 'mock',
+} as const;
 
 /** Marks heard so far on one line; marks that would touch are set apart, the earlier to the left. */
 export function marksOf(context: GoalContext, plan: Plan, item: PlanItem, geometry: Geometry): StaveMark[] {
   const component = schemeComponent(context.scheme, item.componentId);
   if (!component) return [];
   const marks = currentSheets(context.sheets)
-    .filter((sheet) => sheet.componentId === item.componentId && sheetMark(component, sheet).kind === 'complete')
+    .filter(
+      (sheet) => sheet.componentId === item.componentId && sheetMark(component, sheet).kind === 'complete',
+    )
     .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.assessor < b.assessor ? -1 : 1))
     .map((sheet): StaveMark => ({
       x: geometry.x(weekOf(plan, sheet.day)) + 8,
@@ -102,7 +112,12 @@ export interface LessonMark {
 }
 
 /** Every drawn week with its lesson, or the rest that stands for none. */
-export function lessonsOf(context: GoalContext, plan: Plan, closures: readonly Closure[], geometry: Geometry): LessonMark[] {
+export function lessonsOf(
+  context: GoalContext,
+  plan: Plan,
+  closures: readonly Closure[],
+  geometry: Geometry,
+): LessonMark[] {
   return plan.grid.flatMap((week, at) => {
     const from = geometry.x(at);
     const to = at + 1 === plan.grid.length ? geometry.end : geometry.x(at + 1);

@@ -1,5 +1,12 @@
 import { useEffect } from 'react';
-import { componentMax, currentSheets, latestSheet, schemeComponent, sheetMark, type Assessor } from '@/core/marks';
+import {
+  componentMax,
+  currentSheets,
+  latestSheet,
+  schemeComponent,
+  sheetMark,
+  type Assessor,
+} from '@/core/marks';
 import { formatBars } from '@/core/music';
 import { practiceCard } from '@/core/plan';
 import { goalContext, hearToday, type GoalContext } from '@/core/register';
@@ -8,7 +15,7 @@ import { formatDay, isCalendarDay, slotMinutes, type CalendarDay } from '@/core/
 import type { ReadyState } from '@/store';
 import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
 import { registerModel } from '../register/register-model';
-import { weeksWords } from '../register/RegisterView';
+import { weeksWords } from '../shell/words';
 import { queryOf, StudioPage } from '../shell/StudioPage';
 import css from './PrintView.module.css';
 
@@ -41,7 +48,11 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
       {sheet === 'day' ? (
         <DaySheet ready={ready} day={day} nameOf={nameOf} />
       ) : sheet === 'card' && context?.plan ? (
-        <CardSheet context={context} week={Math.min(context.plan.weeks.length - 1, Math.max(0, Number(queryOf('week') ?? 0) || 0))} nameOf={nameOf} />
+        <CardSheet
+          context={context}
+          week={Math.min(context.plan.weeks.length - 1, Math.max(0, Number(queryOf('week') ?? 0) || 0))}
+          nameOf={nameOf}
+        />
       ) : sheet === 'marks' && context ? (
         <MarksSheet context={context} componentId={queryOf('component') ?? ''} nameOf={nameOf} />
       ) : (
@@ -53,10 +64,24 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
 
 type NameOf = (name: string) => string;
 
-function DaySheet({ ready, day, nameOf }: { readonly ready: ReadyState; readonly day: CalendarDay; readonly nameOf: NameOf }) {
+function DaySheet({
+  ready,
+  day,
+  nameOf,
+}: {
+  readonly ready: ReadyState;
+  readonly day: CalendarDay;
+  readonly nameOf: NameOf;
+}) {
   const { rows } = registerModel(ready.studio, day, ready.now.day, '00:00');
   return (
-    <PrintFrame size="A4" title={formatDay(day, 'long')} sub={[ready.studio.settings.teacher, ready.studio.settings.place, `${rows.length} lessons`].filter(Boolean).join(' · ')}>
+    <PrintFrame
+      size="A4"
+      title={formatDay(day, 'long')}
+      sub={[ready.studio.settings.teacher, ready.studio.settings.place, `${rows.length} lessons`]
+        .filter(Boolean)
+        .join(' · ')}
+    >
       <table className={css.table}>
         <thead>
           <tr>
@@ -109,7 +134,15 @@ function DaySheet({ ready, day, nameOf }: { readonly ready: ReadyState; readonly
   );
 }
 
-function CardSheet({ context, week, nameOf }: { readonly context: GoalContext; readonly week: number; readonly nameOf: NameOf }) {
+function CardSheet({
+  context,
+  week,
+  nameOf,
+}: {
+  readonly context: GoalContext;
+  readonly week: number;
+  readonly nameOf: NameOf;
+}) {
   const { plan } = context;
   const planned = plan?.weeks[week];
   if (!plan || !planned) return null;
@@ -172,18 +205,32 @@ function CardSheet({ context, week, nameOf }: { readonly context: GoalContext; r
           </li>
         ))}
       </ul>
-      <p className={css.care}>Stop when anything hurts, and say so at the lesson. A break at least every 25 minutes.</p>
+      <p className={css.care}>
+        Stop when anything hurts, and say so at the lesson. A break at least every 25 minutes.
+      </p>
     </PrintFrame>
   );
 }
 
-function MarksSheet({ context, componentId, nameOf }: { readonly context: GoalContext; readonly componentId: string; readonly nameOf: NameOf }) {
-  const component = context.level.components.find((each) => each.id === componentId) ?? context.level.components[0];
+function MarksSheet({
+  context,
+  componentId,
+  nameOf,
+}: {
+  readonly context: GoalContext;
+  readonly componentId: string;
+  readonly nameOf: NameOf;
+}) {
+  const component =
+    context.level.components.find((each) => each.id === componentId) ?? context.level.components[0];
   const scheme = component && schemeComponent(context.scheme, component.id);
   if (!component || !scheme) return null;
   const sheets = currentSheets(context.sheets).filter((sheet) => sheet.componentId === component.id);
   const of = (assessor: Assessor) => latestSheet(sheets.filter((sheet) => sheet.assessor === assessor));
-  const columns = (['student', 'teacher', 'mock'] as const).map((assessor) => ({ assessor, sheet: of(assessor) }));
+  const columns = (['student', 'teacher', 'mock'] as const).map((assessor) => ({
+    assessor,
+    sheet: of(assessor),
+  }));
   const item = context.plan?.items.find((each) => each.componentId === component.id);
   return (
     <PrintFrame

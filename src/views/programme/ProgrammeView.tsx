@@ -11,7 +11,7 @@ import { NoGoal } from '../shell/NoGoal';
 import { queryOf, StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
-import { weeksWords } from '../register/RegisterView';
+import { weeksWords } from '../shell/words';
 import { CandidateList } from './parts/CandidateList';
 import { EntryFacts } from './parts/EntryFacts';
 import { ExcerptEditor } from './parts/ExcerptEditor';
@@ -56,7 +56,13 @@ function ProgrammePage({ ready }: { readonly ready: ReadyState }) {
     );
   return (
     <>
-      <Bench key={context.goal.id} ready={ready} context={context} choice={choice} onAdd={() => setAdding(true)} />
+      <Bench
+        key={context.goal.id}
+        ready={ready}
+        context={context}
+        choice={choice}
+        onAdd={() => setAdding(true)}
+      />
       {dialog}
     </>
   );
@@ -81,12 +87,13 @@ function Bench({
   const slot = slots.find((each) => each.id === slotId) ?? slots[0];
   const tried = slot && cursor !== null && choosesPieces(slot) ? cursor : null;
   const trial = tried === null ? null : { ...entry, programme: choicesOf(entry, slot as Component, tried) };
-  useKeys(
-    Object.fromEntries(
-      slots.map((each) => [each.letter.toLowerCase(), () => (setSlot(each.id), setCursor(null))]),
-    ),
-  );
-  const words = session.entryCloses === null ? '' : ` · entry closes ${formatDay(session.entryCloses, 'medium')}`;
+  const pick = (id: string) => {
+    setSlot(id);
+    setCursor(null);
+  };
+  useKeys(Object.fromEntries(slots.map((each) => [each.letter.toLowerCase(), () => pick(each.id)])));
+  const words =
+    session.entryCloses === null ? '' : ` · entry closes ${formatDay(session.entryCloses, 'medium')}`;
   return (
     <>
       <PageLine
@@ -113,10 +120,7 @@ function Bench({
               ready={ready}
               open={component.id === slot?.id}
               tried={component.id === slot?.id ? tried : null}
-              onOpen={() => {
-                setSlot(component.id);
-                setCursor(null);
-              }}
+              onOpen={() => pick(component.id)}
             />
           ))}
           <PlayingTimeRuler entry={trial ?? entry} level={level} />
@@ -201,13 +205,20 @@ function Slot({
       </button>
       <div className={css.chosen}>
         {choices.map((choice, at) => {
-          const piece = choice.kind === 'piece' ? pieceOf(choice.pieceId) : component.source.kind === 'excerpt' ? pieceOf(component.source.pieceId) : undefined;
+          const piece =
+            choice.kind === 'piece'
+              ? pieceOf(choice.pieceId)
+              : component.source.kind === 'excerpt'
+                ? pieceOf(component.source.pieceId)
+                : undefined;
           return (
             <div key={at}>
               <p className={css.title}>{piece?.title ?? 'A piece that is gone'}</p>
               <p className={css.facts}>
                 {choice.kind === 'excerpt' ? `bars ${formatBars(choice.bars)}` : pieceFacts(piece)}
-                {choice.kind === 'excerpt' && component.source.kind === 'excerpt' && component.source.tempo ? (
+                {choice.kind === 'excerpt' &&
+                component.source.kind === 'excerpt' &&
+                component.source.tempo ? (
                   <>
                     {', '}
                     <TempoMark {...component.source.tempo} />
@@ -237,7 +248,11 @@ function Slot({
 type Known = NonNullable<ReturnType<ReadyState['studio']['pieces']['get']>>;
 const pieceFacts = (piece: Known | undefined) =>
   piece
-    ? [piece.composer, [piece.key, piece.metre].filter(Boolean).join(', '), piece.accompaniment === 'unaccompanied' ? 'alone' : piece.accompaniment]
+    ? [
+        piece.composer,
+        [piece.key, piece.metre].filter(Boolean).join(', '),
+        piece.accompaniment === 'unaccompanied' ? 'alone' : piece.accompaniment,
+      ]
         .filter(Boolean)
         .join(' · ')
     : '';

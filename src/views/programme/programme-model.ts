@@ -17,7 +17,12 @@ export { checkRule };
 
 /** The programme with the piece set in the component, as if it were chosen. */
 export const choicesOf = (entry: Entry, component: Component, pieceId: string): Programme =>
-  withChoice(entry.programme, component.id, { kind: 'piece', pieceId }, Math.max(1, choiceCount(component).max));
+  withChoice(
+    entry.programme,
+    component.id,
+    { kind: 'piece', pieceId },
+    Math.max(1, choiceCount(component).max),
+  );
 
 export interface Candidate {
   readonly piece: Piece;
@@ -56,7 +61,7 @@ export function candidatesOf(
         piece,
         chosen: chosen.has(piece.id),
         minutes: bars === null ? null : pieceMinutes(bars, level.rank, held, effort),
-        breaks: rule && broken ? explainRule(rule, broken, level).sentence : null,
+        breaks: rule ? explainRule(rule, broken, level).sentence : null,
       };
     })
     .sort(

@@ -9,7 +9,7 @@ import { NoGoal } from '../shell/NoGoal';
 import { hrefOf, StudioPage } from '../shell/StudioPage';
 import { useGoal } from '../shell/use-goal';
 import { totalModel } from '../mark/mark-model';
-import { weeksWords } from '../register/RegisterView';
+import { weeksWords } from '../shell/words';
 import css from './ReadinessView.module.css';
 
 export const ReadinessView = () => <StudioPage>{(ready) => <ReadinessPage ready={ready} />}</StudioPage>;
@@ -34,7 +34,13 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
         <p data-testid="award">
           of {total.max}. {total.words}
         </p>
-        <Ruler parts={total.parts} lines={total.lines} max={total.max} step={10} say={`Total ${readiness.standing.total} of ${total.max}. ${total.words}`} />
+        <Ruler
+          parts={total.parts}
+          lines={total.lines}
+          max={total.max}
+          step={10}
+          say={`Total ${readiness.standing.total} of ${total.max}. ${total.words}`}
+        />
       </Section>
       <div className={css.grid}>
         <Section title="Components" end="barlines: an even share of each award">
@@ -45,7 +51,9 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
           </ul>
         </Section>
         <Section title="What is missing" end={`${readiness.missing.length}`}>
-          {readiness.missing.length === 0 && <p className={css.soft}>Nothing: every component is chosen, marked and on time.</p>}
+          {readiness.missing.length === 0 && (
+            <p className={css.soft}>Nothing: every component is chosen, marked and on time.</p>
+          )}
           <ul>
             {readiness.missing.map((each) => (
               <li key={`${each.componentId}${each.what}`} className={css.missing}>
@@ -55,7 +63,13 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
                 </span>
                 <LinkButton
                   look="quiet"
-                  href={each.what === 'choice' ? hrefOf('/programme', { goal: context.goal.id }) : each.what === 'mark' ? hrefOf('/mark', { goal: context.goal.id, component: each.componentId }) : hrefOf('/plan', { goal: context.goal.id })}
+                  href={
+                    each.what === 'choice'
+                      ? hrefOf('/programme', { goal: context.goal.id })
+                      : each.what === 'mark'
+                        ? hrefOf('/mark', { goal: context.goal.id, component: each.componentId })
+                        : hrefOf('/plan', { goal: context.goal.id })
+                  }
                 >
                   {each.what === 'choice' ? 'Choose' : each.what === 'mark' ? 'Mark' : 'Plan'}
                 </LinkButton>
@@ -64,7 +78,9 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
           </ul>
         </Section>
       </div>
-      <p className={css.soft}>The criteria and the awards are those typed in the library; the official ones always win.</p>
+      <p className={css.soft}>
+        The criteria and the awards are those typed in the library; the official ones always win.
+      </p>
     </>
   );
 }
@@ -82,18 +98,33 @@ function ComponentRow({ row, context }: { readonly row: ComponentReadiness; read
             <b>no evidence yet</b>
           ) : (
             <>
-              {row.mark} of {row.maxMark}, {row.age === 0 ? 'today' : row.age === 1 ? '1 day ago' : `${row.age ?? 0} days ago`};{' '}
-              {reached ? `${reached.award.name} share reached` : `${(row.lines[0]?.mark ?? 0) - row.mark} below the share of ${row.lines[0]?.award.name ?? ''}`}
+              {row.mark} of {row.maxMark},{' '}
+              {row.age === 0 ? 'today' : row.age === 1 ? '1 day ago' : `${row.age ?? 0} days ago`};{' '}
+              {reached
+                ? `${reached.award.name} share reached`
+                : `${(row.lines[0]?.mark ?? 0) - row.mark} below the share of ${row.lines[0]?.award.name ?? ''}`}
             </>
           )}
         </p>
       </div>
       <MarkLine
-        marks={row.marks.map((mark) => ({ mark: mark.mark, glyph: ASSESSOR_GLYPH[mark.assessor], latest: mark.mark === row.mark && mark.assessor !== 'student' && mark.assessor !== 'peer' }))}
+        marks={row.marks.map((mark) => ({
+          mark: mark.mark,
+          glyph: ASSESSOR_GLYPH[mark.assessor],
+          latest: mark.mark === row.mark && mark.assessor !== 'student' && mark.assessor !== 'peer',
+        }))}
         lines={row.lines.map((line) => ({ mark: line.mark, label: line.award.name }))}
         max={row.maxMark}
         width={330}
-        say={row.marks.length === 0 ? 'no marks' : row.marks.map((mark) => `${ASSESSOR_NAME[mark.assessor]} ${mark.mark}, ${formatDay(mark.day, 'short')}`).join('; ')}
+        say={
+          row.marks.length === 0
+            ? 'no marks'
+            : row.marks
+                .map(
+                  (mark) => `${ASSESSOR_NAME[mark.assessor]} ${mark.mark}, ${formatDay(mark.day, 'short')}`,
+                )
+                .join('; ')
+        }
       />
       <div className={css.gate}>
         {next ? (

@@ -1,6 +1,5 @@
 import { useMemo, useRef, useState } from 'react';
-import { weeksLeft } from '@/core/register';
-import { addDays, formatDay } from '@/core/time';
+import { addDays, formatDay, isCalendarDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { Button, Empty, Glyph, LinkButton, PageLine, Section } from '@/ui';
 import { goTo, hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
@@ -12,7 +11,6 @@ import { PasteStudentsDialog } from './parts/PasteStudentsDialog';
 import { StudentList } from './parts/StudentList';
 import { registerModel } from './register-model';
 import css from './RegisterView.module.css';
-import { isCalendarDay } from '@/core/time';
 
 export const RegisterView = () => <StudioPage>{(ready) => <Register ready={ready} />}</StudioPage>;
 
@@ -125,7 +123,8 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                   <div>
                     <p>
                       <b>
-                        {deadline.setName} {deadline.kind === 'entry closes' ? 'entry closes' : deadline.sessionName}
+                        {deadline.setName}{' '}
+                        {deadline.kind === 'entry closes' ? 'entry closes' : deadline.sessionName}
                       </b>
                       , {formatDay(deadline.day, 'medium')}
                     </p>
@@ -137,12 +136,17 @@ function Register({ ready }: { readonly ready: ReadyState }) {
               ))}
             </ul>
           </Section>
-          <Section title="Decisions waiting" end={model.decisions.length > 0 ? `${model.decisions.length}, first due first` : undefined}>
+          <Section
+            title="Decisions waiting"
+            end={model.decisions.length > 0 ? `${model.decisions.length}, first due first` : undefined}
+          >
             {model.decisions.length === 0 && <p className={css.none}>Nothing to decide.</p>}
             <ul ref={decisionList}>
               {model.decisions.map((decision, at) => {
                 const context = model.contexts.find((each) => each.goal.id === decision.goalId);
-                return context ? <DecisionItem key={at} decision={decision} context={context} today={now.day} /> : null;
+                return context ? (
+                  <DecisionItem key={at} decision={decision} context={context} today={now.day} />
+                ) : null;
               })}
             </ul>
           </Section>
@@ -155,13 +159,10 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           </Section>
         </aside>
       </div>
-      {adding === 'one' && <StudentDialog studio={studio} student={null} today={now.day} onClose={() => setAdding('none')} />}
+      {adding === 'one' && (
+        <StudentDialog studio={studio} student={null} today={now.day} onClose={() => setAdding('none')} />
+      )}
       {adding === 'many' && <PasteStudentsDialog onClose={() => setAdding('none')} />}
     </>
   );
 }
-
-export const weeksWords = (today: Parameters<typeof weeksLeft>[0], day: Parameters<typeof weeksLeft>[1]): string => {
-  const weeks = weeksLeft(today, day);
-  return weeks === 1 ? '1 week' : `${weeks} weeks`;
-};

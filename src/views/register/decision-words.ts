@@ -2,7 +2,15 @@ import type { Decision } from '@/core/register';
 import { formatDay, type CalendarDay } from '@/core/time';
 
 const days = (count: number) =>
-  count === 0 ? 'today' : count === 1 ? 'in 1 day' : count > 0 ? `in ${count} days` : count === -1 ? '1 day ago' : `${-count} days ago`;
+  count === 0
+    ? 'today'
+    : count === 1
+      ? 'in 1 day'
+      : count > 0
+        ? `in ${count} days`
+        : count === -1
+          ? '1 day ago'
+          : `${-count} days ago`;
 
 /** The fact, then what is asked. */
 export function decisionWords(decision: Decision, today: CalendarDay): string {

@@ -33,21 +33,36 @@ export interface RegisterModel {
 }
 
 /** The day as the register shows it; `time` "15:46" tells what is over and what is on. */
-export function registerModel(studio: Studio, day: CalendarDay, today: CalendarDay, time: string): RegisterModel {
+export function registerModel(
+  studio: Studio,
+  day: CalendarDay,
+  today: CalendarDay,
+  time: string,
+): RegisterModel {
   const contexts = openGoals(studio).flatMap((goal) => goalContext(studio, goal, today) ?? []);
   const coming = contexts.filter((context) => context.session.day >= today);
   const decisions = decisionsOf(contexts, today);
-  const lessons = lessonsOn(day, [...studio.students.values()], studio.lessons.values(), [...studio.closures.values()]);
+  const lessons = lessonsOn(day, [...studio.students.values()], studio.lessons.values(), [
+    ...studio.closures.values(),
+  ]);
   const rows = lessons.map((lesson): LessonRow => {
-    const goals = lesson.students.flatMap((student) => coming.find((each) => each.student.id === student.id) ?? []);
-    const settled = lesson.state === 'held' || lesson.state === 'absent' || lesson.state === 'cancelled' || lesson.state === 'moved';
+    const goals = lesson.students.flatMap(
+      (student) => coming.find((each) => each.student.id === student.id) ?? [],
+    );
+    const settled =
+      lesson.state === 'held' ||
+      lesson.state === 'absent' ||
+      lesson.state === 'cancelled' ||
+      lesson.state === 'moved';
     const begun = day < today || (day === today && lesson.start <= time);
     const over = day < today || (day === today && lesson.end <= time);
     return {
       lesson,
       goals,
       decisions: decisions.filter((each) => lesson.students.some((student) => student.id === each.studentId)),
-      hear: goals.flatMap((goal) => (goal.plan ? hearToday(goal.plan, lesson.minutes / lesson.students.length) : [])),
+      hear: goals.flatMap((goal) =>
+        goal.plan ? hearToday(goal.plan, lesson.minutes / lesson.students.length) : [],
+      ),
       state: settled || over ? 'done' : begun ? 'now' : 'to come',
     };
   });
@@ -55,15 +70,26 @@ export function registerModel(studio: Studio, day: CalendarDay, today: CalendarD
 }
 
 /** The last mark of each component as the mini-stave draws it: standing marks, else the student's own. */
-export function miniLines(context: GoalContext): { readonly lines: readonly MiniLine[]; readonly max: number; readonly aim: number } {
-  const award = context.scheme.awards.find((each) => each.id === context.goal.aimAwardId) ?? context.scheme.awards[0];
+export function miniLines(context: GoalContext): {
+  readonly lines: readonly MiniLine[];
+  readonly max: number;
+  readonly aim: number;
+} {
+  const award =
+    context.scheme.awards.find((each) => each.id === context.goal.aimAwardId) ?? context.scheme.awards[0];
   const sheets = currentSheets(context.sheets);
   const lines = context.level.components.flatMap((component): MiniLine[] => {
     const marked = context.scheme.components.find((each) => each.componentId === component.id);
     const stand = context.standing.marks.find((mark) => mark.componentId === component.id);
     if (!marked || !stand) return [];
     if (stand.from)
-      return [{ letter: component.letter, mark: stand.from.mark, by: stand.from.assessor === 'teacher' ? 'teacher' : 'mock' }];
+      return [
+        {
+          letter: component.letter,
+          mark: stand.from.mark,
+          by: stand.from.assessor === 'teacher' ? 'teacher' : 'mock',
+        },
+      ];
     const own = latestSheet(
       sheets.filter(
         (sheet) =>

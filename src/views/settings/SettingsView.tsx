@@ -17,7 +17,9 @@ import { saveFile } from '../shell/save-file';
 import { ImportStudio } from './parts/ImportStudio';
 import css from './SettingsView.module.css';
 
-export const SettingsView = () => <StudioPage>{(ready) => <Settings key={ready.which} ready={ready} />}</StudioPage>;
+export const SettingsView = () => (
+  <StudioPage>{(ready) => <Settings key={ready.which} ready={ready} />}</StudioPage>
+);
 
 function Settings({ ready }: { readonly ready: ReadyState }) {
   const { settings } = ready.studio;
@@ -81,8 +83,9 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
           }}
         >
           <p>
-            {ready.studio.students.size} students, {ready.studio.goals.size} goals and {ready.studio.sheets.size} mark sheets go from
-            this browser, with their snapshots. It cannot be undone. A studio file saved before brings them back.
+            {ready.studio.students.size} students, {ready.studio.goals.size} goals and{' '}
+            {ready.studio.sheets.size} mark sheets go from this browser, with their snapshots. It cannot be
+            undone. A studio file saved before brings them back.
           </p>
         </Confirm>
       )}
@@ -125,10 +128,13 @@ function Backup({ ready }: { readonly ready: ReadyState }) {
   const [day, setDay] = useState(lastBackup(ready.which));
   const [busy, setBusy] = useState(false);
   return (
-    <Section title="Studio file" end={day === null ? 'never saved' : `last saved ${formatDay(day, 'written')}`}>
+    <Section
+      title="Studio file"
+      end={day === null ? 'never saved' : `last saved ${formatDay(day, 'written')}`}
+    >
       <p>
-        The studio file is the real backup: everything in one file, with a checksum. Browsers may clear what they keep; a
-        file stays.
+        The studio file is the real backup: everything in one file, with a checksum. Browsers may clear what
+        they keep; a file stays.
       </p>
       <form
         onSubmit={(event) => {

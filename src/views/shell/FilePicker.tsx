@@ -5,7 +5,13 @@ import css from './FilePicker.module.css';
 const MOST = 60_000_000;
 
 /** A file from the disk, read as UTF-8 text. Nothing leaves the browser. */
-export function FilePicker({ label, onText }: { readonly label: string; readonly onText: (text: string, name: string) => void }) {
+export function FilePicker({
+  label,
+  onText,
+}: {
+  readonly label: string;
+  readonly onText: (text: string, name: string) => void;
+}) {
   const id = useId();
   const [problem, setProblem] = useState<string | null>(null);
   return (

@@ -8,8 +8,8 @@ export function FirstRun() {
     <div className={css.root}>
       <h1>A studio to begin with</h1>
       <p className={css.lead}>
-        Formal Stave keeps students, requirements, plans and marks in this browser, and in the files made from it.
-        Nothing is sent anywhere.
+        Formal Stave keeps students, requirements, plans and marks in this browser, and in the files made from
+        it. Nothing is sent anywhere.
       </p>
       <ol className={css.order}>
         <li>
@@ -29,8 +29,8 @@ export function FirstRun() {
         <Button onClick={() => void openStudio('demo')}>Look round the demo studio</Button>
       </div>
       <p className={css.note}>
-        The demo is a studio of invented people and pieces on Wednesday 20 January 2027. It is kept apart: leaving it
-        touches nothing of one’s own.
+        The demo is a studio of invented people and pieces on Wednesday 20 January 2027. It is kept apart:
+        leaving it touches nothing of one’s own.
       </p>
     </div>
   );

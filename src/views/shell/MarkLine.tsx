@@ -1,7 +1,13 @@
 import { GlyphShape, type GlyphName } from '@/ui';
 import css from './MarkLine.module.css';
 
-export const ASSESSOR_GLYPH = { student: 'own', peer: 'own', teacher: 'teacher', mock: 'mock', official: 'mock' } as const satisfies Readonly<Record<string, GlyphName>>;
+export const ASSESSOR_GLYPH = {
+  student: 'own',
+  peer: 'own',
+  teacher: 'teacher',
+  mock: 'mock',
+  official: 'mock',
+} as const satisfies Readonly<Record<string, GlyphName>>;
 export const ASSESSOR_NAME = {
   student: 'student',
   peer: 'peer',
@@ -37,7 +43,10 @@ export function MarkLine({
         const left = x(line.mark);
         return (
           <g key={line.label}>
-            <path d={kind === 'double' ? `M${left - 2} 6V30M${left + 2} 6V30` : `M${left} 6V30`} className={css.bar} />
+            <path
+              d={kind === 'double' ? `M${left - 2} 6V30M${left + 2} 6V30` : `M${left} 6V30`}
+              className={css.bar}
+            />
             {kind === 'final' && <rect x={left + 3} y={6} width={4} height={24} className={css.fill} />}
             <text x={left} y={43} textAnchor="middle" className={css.tick}>
               {line.mark}
@@ -49,7 +58,11 @@ export function MarkLine({
         0
       </text>
       {marks.map((mark, at) => (
-        <g key={at} transform={`translate(${x(mark.mark)} 18) scale(${mark.latest ? 1.1 : 0.8})`} opacity={mark.latest ? 1 : 0.65}>
+        <g
+          key={at}
+          transform={`translate(${x(mark.mark)} 18) scale(${mark.latest ? 1.1 : 0.8})`}
+          opacity={mark.latest ? 1 : 0.65}
+        >
           <GlyphShape name={mark.glyph} />
         </g>
       ))}

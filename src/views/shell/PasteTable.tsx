@@ -15,7 +15,10 @@ export function PasteTable<Field extends string, Item>({
   onTake,
 }: {
   readonly fields: Readonly<Record<Field, readonly string[]>>;
-  readonly read: (table: PastedTable, map: ColumnMap<Field>) => { readonly items: readonly Item[]; readonly bad: readonly BadRow[] };
+  readonly read: (
+    table: PastedTable,
+    map: ColumnMap<Field>,
+  ) => { readonly items: readonly Item[]; readonly bad: readonly BadRow[] };
   readonly itemWords: string;
   readonly preview: (item: Item) => readonly ReactNode[];
   readonly onTake: (items: readonly Item[]) => void;
@@ -35,7 +38,7 @@ export function PasteTable<Field extends string, Item>({
         hint="Copy the rows from a document or a spreadsheet and paste them here. A first row with column names is read as such."
         value={text}
         rows={7}
-        autoFocus
+        first
         onChange={(value) => {
           setText(value);
           setOwn(null);
@@ -68,8 +71,8 @@ export function PasteTable<Field extends string, Item>({
           {bad.length > 0 && (
             <div className={css.bad} role="alert">
               <p>
-                {bad.length} {bad.length === 1 ? 'row stays' : 'rows stay'} out. Mend {bad.length === 1 ? 'it' : 'them'} in the
-                text above, or go on without.
+                {bad.length} {bad.length === 1 ? 'row stays' : 'rows stay'} out. Mend{' '}
+                {bad.length === 1 ? 'it' : 'them'} in the text above, or go on without.
               </p>
               <ul>
                 {bad.slice(0, 20).map((row) => (

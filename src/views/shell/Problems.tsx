@@ -2,7 +2,13 @@ import type { Problem } from '@/core/files';
 import { ErrorSay } from '@/ui';
 
 /** Why a file was refused, with the place of each problem. Nothing was changed. */
-export function Problems({ title, problems }: { readonly title: string; readonly problems: readonly Problem[] }) {
+export function Problems({
+  title,
+  problems,
+}: {
+  readonly title: string;
+  readonly problems: readonly Problem[];
+}) {
   return (
     <ErrorSay title={title}>
       <p>Nothing was changed.</p>

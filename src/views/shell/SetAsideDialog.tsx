@@ -3,7 +3,13 @@ import { Button, Dialog, DialogActs, Table } from '@/ui';
 import { saveFile } from './save-file';
 
 /** Records that could not be read: what is wrong with each, and all of them as a file. */
-export function SetAsideDialog({ aside, onClose }: { readonly aside: ReadyState['aside']; readonly onClose: () => void }) {
+export function SetAsideDialog({
+  aside,
+  onClose,
+}: {
+  readonly aside: ReadyState['aside'];
+  readonly onClose: () => void;
+}) {
   return (
     <Dialog title="Records set aside" onClose={onClose} wide>
       <Table label="Records set aside" head={['Record', 'Where', 'What is wrong']} tight>
@@ -16,7 +22,9 @@ export function SetAsideDialog({ aside, onClose }: { readonly aside: ReadyState[
         ))}
       </Table>
       <DialogActs>
-        <Button onClick={() => saveFile('set-aside.json', JSON.stringify(aside, null, 2), 'application/json')}>
+        <Button
+          onClick={() => saveFile('set-aside.json', JSON.stringify(aside, null, 2), 'application/json')}
+        >
           Save them as a file
         </Button>
       </DialogActs>

@@ -16,7 +16,9 @@ export function goTo(path: string, query: Readonly<Record<string, string | undef
   location.assign(hrefOf(path, query));
 }
 export function hrefOf(path: string, query: Readonly<Record<string, string | undefined>> = {}): string {
-  const pairs = Object.entries(query).flatMap(([name, value]) => (value === undefined ? [] : [[name, value]]));
+  const pairs = Object.entries(query).flatMap(([name, value]) =>
+    value === undefined ? [] : [[name, value]],
+  );
   return pairs.length === 0 ? path : `${path}?${new URLSearchParams(pairs).toString()}`;
 }
 export const queryOf = (name: string): string | null => new URLSearchParams(location.search).get(name);
@@ -42,7 +44,12 @@ export function StudioPage({
     ...Object.fromEntries(
       PAGES.flatMap((path, at) => {
         const go = () => goTo(path);
-        return figuresTurnPages ? [[String(at + 1), go], [`Alt+${at + 1}`, go]] : [[`Alt+${at + 1}`, go]];
+        return figuresTurnPages
+          ? [
+              [String(at + 1), go],
+              [`Alt+${at + 1}`, go],
+            ]
+          : [[`Alt+${at + 1}`, go]];
       }),
     ),
     'Ctrl+z': () => void undo(),
@@ -74,8 +81,8 @@ export function StudioPage({
           )}
           {state.aside.length > 0 && (
             <p className={css.aside}>
-              {state.aside.length} {state.aside.length === 1 ? 'record does' : 'records do'} not hold together and{' '}
-              {state.aside.length === 1 ? 'was' : 'were'} set aside; nothing was deleted.{' '}
+              {state.aside.length} {state.aside.length === 1 ? 'record does' : 'records do'} not hold together
+              and {state.aside.length === 1 ? 'was' : 'were'} set aside; nothing was deleted.{' '}
               <Button look="quiet" onClick={() => showAside(true)}>
                 Show them
               </Button>
@@ -128,7 +135,7 @@ function MastheadDay({ ready, onKeys }: { readonly ready: ReadyState; readonly o
 
 /** A crash in a view: the studio is safe, and the words say so. */
 class Boundary extends Component<{ readonly children: ReactNode }, { readonly message: string | null }> {
-  override state = { message: null };
+  override state: { readonly message: string | null } = { message: null };
   static getDerivedStateFromError(error: unknown) {
     return { message: error instanceof Error ? error.message : String(error) };
   }

@@ -22,7 +22,8 @@ export function useKeys(keys: Readonly<Record<string, () => void>>): void {
     const listen = (event: KeyboardEvent) => {
       if (event.defaultPrevented || typing(event.target) || document.querySelector('dialog[open]')) return;
       const name = nameOf(event);
-      const onControl = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
+      const onControl =
+        event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
       if (onControl && (name === 'Enter' || name === ' ')) return;
       const run = latest.current[name];
       if (!run) return;

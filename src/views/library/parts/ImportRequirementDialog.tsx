@@ -8,7 +8,15 @@ import { FilePicker } from '../../shell/FilePicker';
 import { Problems } from '../../shell/Problems';
 
 /** A requirement file: checked whole, what it would change said, then taken as one action. */
-export function ImportRequirementDialog({ studio, onTaken, onClose }: { readonly studio: Studio; readonly onTaken: (setId: string) => void; readonly onClose: () => void }) {
+export function ImportRequirementDialog({
+  studio,
+  onTaken,
+  onClose,
+}: {
+  readonly studio: Studio;
+  readonly onTaken: (setId: string) => void;
+  readonly onClose: () => void;
+}) {
   const [read, setRead] = useState<ReturnType<typeof parseRequirementFile> | null>(null);
   const file = read?.ok ? read.value : null;
   const known = file ? file.pieces.filter((piece) => studio.pieces.has(piece.id)).length : 0;
@@ -19,12 +27,14 @@ export function ImportRequirementDialog({ studio, onTaken, onClose }: { readonly
       {file && (
         <>
           <p>
-            <b>{setLabel(file.set)}</b>: {file.set.levels.length} {file.set.levels.length === 1 ? 'level' : 'levels'},{' '}
-            {file.set.sessions.length} {file.set.sessions.length === 1 ? 'session' : 'sessions'}, {file.pieces.length} pieces.
+            <b>{setLabel(file.set)}</b>: {file.set.levels.length}{' '}
+            {file.set.levels.length === 1 ? 'level' : 'levels'}, {file.set.sessions.length}{' '}
+            {file.set.sessions.length === 1 ? 'session' : 'sessions'}, {file.pieces.length} pieces.
           </p>
           <p>
             {studio.sets.has(file.set.id) ? 'It replaces the requirement of the same id.' : 'It is new here.'}{' '}
-            {known > 0 ? `${known} of its pieces are in the library and take the facts of the file.` : ''} One undo takes it back.
+            {known > 0 ? `${known} of its pieces are in the library and take the facts of the file.` : ''} One
+            undo takes it back.
           </p>
           <DialogActs>
             <Button look="do" onClick={() => void takeRequirementFile(file).then(() => onTaken(file.set.id))}>

@@ -10,14 +10,31 @@ const read = (table: PastedTable, map: ColumnMap<PieceColumn>) => {
   return { items: pieces, bad };
 };
 
-export function PastePiecesDialog({ set, level, component, onClose }: { readonly set: RequirementSet; readonly level: Level; readonly component: Component; readonly onClose: () => void }) {
+export function PastePiecesDialog({
+  set,
+  level,
+  component,
+  onClose,
+}: {
+  readonly set: RequirementSet;
+  readonly level: Level;
+  readonly component: Component;
+  readonly onClose: () => void;
+}) {
   return (
     <Dialog title={`Paste pieces into ${component.name}, ${level.name}`} onClose={onClose} wide>
       <PasteTable
         fields={PIECE_COLUMNS}
         read={read}
         itemWords="pieces"
-        preview={(piece) => [<b key="title">{piece.title}</b>, piece.composer, piece.seconds === null ? '' : formatTime(piece.seconds), piece.key, piece.metre, piece.bars === null ? '' : `${piece.bars} bars`]}
+        preview={(piece) => [
+          <b key="title">{piece.title}</b>,
+          piece.composer,
+          piece.seconds === null ? '' : formatTime(piece.seconds),
+          piece.key,
+          piece.metre,
+          piece.bars === null ? '' : `${piece.bars} bars`,
+        ]}
         onTake={(pieces) => {
           void addPiecesToList(set.id, level.id, component.id, pieces);
           onClose();

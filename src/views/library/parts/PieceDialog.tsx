@@ -16,7 +16,7 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
     key: piece.key ?? '',
     metre: piece.metre ?? '',
     tempo: piece.tempo ? `${piece.tempo.unit} = ${piece.tempo.perMinute}` : '',
-    kind: piece.kind as string,
+    kind: piece.kind,
     accompaniment: piece.accompaniment ?? '',
     period: piece.period ?? '',
     character: piece.character ?? '',
@@ -39,7 +39,14 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          if (!good || seconds === undefined || bars === undefined || toLearn === undefined || tempo === undefined) return;
+          if (
+            !good ||
+            seconds === undefined ||
+            bars === undefined ||
+            toLearn === undefined ||
+            tempo === undefined
+          )
+            return;
           void savePiece({
             ...piece,
             title: fields.title.trim(),
@@ -52,8 +59,9 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
             metre: fact(fields.metre),
             period: fact(fields.period),
             character: fact(fields.character),
-            kind: fields.kind as Piece['kind'],
-            accompaniment: fields.accompaniment === '' ? null : (fields.accompaniment as Piece['accompaniment']),
+            kind: fields.kind,
+            accompaniment:
+              fields.accompaniment === '' ? null : (fields.accompaniment as Piece['accompaniment']),
           });
           onClose();
         }}
@@ -65,19 +73,33 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
         <FieldRow>
           <TextField label="Time" value={fields.time} onChange={set('time')} error={errors.time} />
           <TextField label="Bars" value={fields.bars} onChange={set('bars')} error={errors.bars} />
-          <TextField label="Bars to learn" value={fields.toLearn} onChange={set('toLearn')} error={errors.toLearn} hint="without repeats" />
+          <TextField
+            label="Bars to learn"
+            value={fields.toLearn}
+            onChange={set('toLearn')}
+            error={errors.toLearn}
+            hint="without repeats"
+          />
           <TextField label="Tempo" value={fields.tempo} onChange={set('tempo')} error={errors.tempo} />
         </FieldRow>
         <FieldRow>
           <TextField label="Key" value={fields.key} onChange={set('key')} />
           <TextField label="Metre" value={fields.metre} onChange={set('metre')} />
-          <SelectField label="Kind" value={fields.kind} options={PIECE_KINDS.map((value) => ({ value, label: value }))} onChange={set('kind')} />
+          <SelectField
+            label="Kind"
+            value={fields.kind}
+            options={PIECE_KINDS.map((value) => ({ value, label: value }))}
+            onChange={set('kind')}
+          />
         </FieldRow>
         <FieldRow>
           <SelectField
             label="Accompaniment"
             value={fields.accompaniment}
-            options={[{ value: '', label: 'not known' }, ...ACCOMPANIMENTS.map((value) => ({ value, label: value }))]}
+            options={[
+              { value: '', label: 'not known' },
+              ...ACCOMPANIMENTS.map((value) => ({ value, label: value })),
+            ]}
             onChange={set('accompaniment')}
           />
           <TextField label="Period" value={fields.period} onChange={set('period')} />

@@ -6,7 +6,10 @@ import { blankComponent, blankDraft, setOfDraft, type Draft, type DraftComponent
 import { RuleEditor } from './RuleEditor';
 import css from './RequirementDialog.module.css';
 
-const KINDS = ['graded exam', 'festival', 'audition', 'ensemble contest', 'recital'].map((value) => ({ value, label: value }));
+const KINDS = ['graded exam', 'festival', 'audition', 'ensemble contest', 'recital'].map((value) => ({
+  value,
+  label: value,
+}));
 const SOURCES = [
   { value: 'list', label: 'chosen from a list' },
   { value: 'own choice', label: 'own choice' },
@@ -16,13 +19,24 @@ const SOURCES = [
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
 /** A small requirement of one's own: one level with its components, marks, rules and sessions. */
-export function RequirementDialog({ studio, today, onMade, onClose }: { readonly studio: Studio; readonly today: string; readonly onMade: (setId: string) => void; readonly onClose: () => void }) {
+export function RequirementDialog({
+  studio,
+  today,
+  onMade,
+  onClose,
+}: {
+  readonly studio: Studio;
+  readonly today: string;
+  readonly onMade: (setId: string) => void;
+  readonly onClose: () => void;
+}) {
   const [draft, setDraft] = useState<Draft>(() => blankDraft(today));
   const [tried, setTried] = useState(false);
   const read = setOfDraft(draft, newId);
   const problem = (field: string) => (tried && !read.ok ? read.problems[field] : undefined);
   const change = (part: Partial<Draft>) => setDraft({ ...draft, ...part });
-  const replace = <T,>(list: readonly T[], at: number, part: Partial<T>) => list.map((each, index) => (index === at ? { ...each, ...part } : each));
+  const replace = <T,>(list: readonly T[], at: number, part: Partial<T>) =>
+    list.map((each, index) => (index === at ? { ...each, ...part } : each));
   const without = <T,>(list: readonly T[], at: number) => list.filter((_, index) => index !== at);
   return (
     <Dialog title="Type a requirement" onClose={onClose} wide>
@@ -36,17 +50,67 @@ export function RequirementDialog({ studio, today, onMade, onClose }: { readonly
         }}
       >
         <FieldRow>
-          <TextField label="Name" value={draft.name} onChange={(name) => change({ name })} error={problem('name')} autoFocus />
-          <SelectField label="Kind" value={draft.kind} options={KINDS} onChange={(kind) => change({ kind: kind as Draft['kind'] })} />
-          <TextField label="Instrument or voice" value={draft.instrument} onChange={(instrument) => change({ instrument })} error={problem('instrument')} />
+          <TextField
+            label="Name"
+            value={draft.name}
+            onChange={(name) => change({ name })}
+            error={problem('name')}
+            first
+          />
+          <SelectField
+            label="Kind"
+            value={draft.kind}
+            options={KINDS}
+            onChange={(kind) => change({ kind: kind as Draft['kind'] })}
+          />
+          <TextField
+            label="Instrument or voice"
+            value={draft.instrument}
+            onChange={(instrument) => change({ instrument })}
+            error={problem('instrument')}
+          />
         </FieldRow>
         <FieldRow>
-          <TextField label="Edition" value={draft.edition} onChange={(edition) => change({ edition })} error={problem('edition')} />
-          <TextField label="Valid from" type="date" value={draft.from} onChange={(from) => change({ from })} error={problem('from')} />
-          <TextField label="Valid to" type="date" value={draft.to} onChange={(to) => change({ to })} error={problem('to')} />
-          <TextField label="Overlap to" type="date" value={draft.overlapTo} onChange={(overlapTo) => change({ overlapTo })} error={problem('overlapTo')} hint="last day beside the next edition" />
-          <TextField label="Level" value={draft.levelName} onChange={(levelName) => change({ levelName })} error={problem('levelName')} />
-          <TextField label="Its place, 1 lowest" value={draft.rank} onChange={(rank) => change({ rank })} error={problem('rank')} />
+          <TextField
+            label="Edition"
+            value={draft.edition}
+            onChange={(edition) => change({ edition })}
+            error={problem('edition')}
+          />
+          <TextField
+            label="Valid from"
+            type="date"
+            value={draft.from}
+            onChange={(from) => change({ from })}
+            error={problem('from')}
+          />
+          <TextField
+            label="Valid to"
+            type="date"
+            value={draft.to}
+            onChange={(to) => change({ to })}
+            error={problem('to')}
+          />
+          <TextField
+            label="Overlap to"
+            type="date"
+            value={draft.overlapTo}
+            onChange={(overlapTo) => change({ overlapTo })}
+            error={problem('overlapTo')}
+            hint="last day beside the next edition"
+          />
+          <TextField
+            label="Level"
+            value={draft.levelName}
+            onChange={(levelName) => change({ levelName })}
+            error={problem('levelName')}
+          />
+          <TextField
+            label="Its place, 1 lowest"
+            value={draft.rank}
+            onChange={(rank) => change({ rank })}
+            error={problem('rank')}
+          />
         </FieldRow>
 
         <h3 className={css.head}>Components and marks</h3>
@@ -57,10 +121,20 @@ export function RequirementDialog({ studio, today, onMade, onClose }: { readonly
             studio={studio}
             problem={(field) => problem(`components.${at}.${field}`)}
             onChange={(part) => change({ components: replace(draft.components, at, part) })}
-            onRemove={draft.components.length > 1 ? () => change({ components: without(draft.components, at) }) : undefined}
+            onRemove={
+              draft.components.length > 1
+                ? () => change({ components: without(draft.components, at) })
+                : undefined
+            }
           />
         ))}
-        <Button onClick={() => change({ components: [...draft.components, blankComponent(LETTERS[draft.components.length] ?? 'X')] })}>
+        <Button
+          onClick={() =>
+            change({
+              components: [...draft.components, blankComponent(LETTERS[draft.components.length] ?? 'X')],
+            })
+          }
+        >
           Add a component
         </Button>
 
@@ -68,9 +142,25 @@ export function RequirementDialog({ studio, today, onMade, onClose }: { readonly
         {draft.awards.map((award, at) => (
           <div key={at} className={css.item}>
             <FieldRow>
-              <TextField label="Award" value={award.name} onChange={(name) => change({ awards: replace(draft.awards, at, { name }) })} error={problem(`awards.${at}.name`)} />
-              <TextField label="Total" value={award.total} onChange={(total) => change({ awards: replace(draft.awards, at, { total }) })} error={problem(`awards.${at}.total`)} />
-              <TextField label="At least in each component" value={award.each} onChange={(each) => change({ awards: replace(draft.awards, at, { each }) })} error={problem(`awards.${at}.each`)} hint="empty: no floor" />
+              <TextField
+                label="Award"
+                value={award.name}
+                onChange={(name) => change({ awards: replace(draft.awards, at, { name }) })}
+                error={problem(`awards.${at}.name`)}
+              />
+              <TextField
+                label="Total"
+                value={award.total}
+                onChange={(total) => change({ awards: replace(draft.awards, at, { total }) })}
+                error={problem(`awards.${at}.total`)}
+              />
+              <TextField
+                label="At least in each component"
+                value={award.each}
+                onChange={(each) => change({ awards: replace(draft.awards, at, { each }) })}
+                error={problem(`awards.${at}.each`)}
+                hint="empty: no floor"
+              />
               {draft.awards.length > 1 && (
                 <Button look="quiet" onClick={() => change({ awards: without(draft.awards, at) })}>
                   Remove the award
@@ -79,7 +169,9 @@ export function RequirementDialog({ studio, today, onMade, onClose }: { readonly
             </FieldRow>
           </div>
         ))}
-        <Button onClick={() => change({ awards: [...draft.awards, { name: '', total: '', each: '' }] })}>Add an award</Button>
+        <Button onClick={() => change({ awards: [...draft.awards, { name: '', total: '', each: '' }] })}>
+          Add an award
+        </Button>
 
         <h3 className={css.head}>Rules</h3>
         {draft.rules.map((rule, at) => (
@@ -91,25 +183,58 @@ export function RequirementDialog({ studio, today, onMade, onClose }: { readonly
             onRemove={() => change({ rules: without(draft.rules, at) })}
           />
         ))}
-        <Button onClick={() => change({ rules: [...draft.rules, { kind: 'one from each', a: '', b: '', c: '' }] })}>Add a rule</Button>
+        <Button
+          onClick={() => change({ rules: [...draft.rules, { kind: 'one from each', a: '', b: '', c: '' }] })}
+        >
+          Add a rule
+        </Button>
 
         <h3 className={css.head}>Sessions</h3>
         {draft.sessions.map((session, at) => (
           <div key={at} className={css.item}>
             <FieldRow>
-              <TextField label="Session" value={session.name} onChange={(name) => change({ sessions: replace(draft.sessions, at, { name }) })} error={problem(`sessions.${at}.name`)} hint="as spring visit" />
-              <TextField label="Day" type="date" value={session.day} onChange={(day) => change({ sessions: replace(draft.sessions, at, { day }) })} error={problem(`sessions.${at}.day`)} />
-              <TextField label="Entry closes" type="date" value={session.closes} onChange={(closes) => change({ sessions: replace(draft.sessions, at, { closes }) })} error={problem(`sessions.${at}.closes`)} />
-              <TextField label="Venue" value={session.venue} onChange={(venue) => change({ sessions: replace(draft.sessions, at, { venue }) })} />
+              <TextField
+                label="Session"
+                value={session.name}
+                onChange={(name) => change({ sessions: replace(draft.sessions, at, { name }) })}
+                error={problem(`sessions.${at}.name`)}
+                hint="as spring visit"
+              />
+              <TextField
+                label="Day"
+                type="date"
+                value={session.day}
+                onChange={(day) => change({ sessions: replace(draft.sessions, at, { day }) })}
+                error={problem(`sessions.${at}.day`)}
+              />
+              <TextField
+                label="Entry closes"
+                type="date"
+                value={session.closes}
+                onChange={(closes) => change({ sessions: replace(draft.sessions, at, { closes }) })}
+                error={problem(`sessions.${at}.closes`)}
+              />
+              <TextField
+                label="Venue"
+                value={session.venue}
+                onChange={(venue) => change({ sessions: replace(draft.sessions, at, { venue }) })}
+              />
             </FieldRow>
           </div>
         ))}
-        <Button onClick={() => change({ sessions: [...draft.sessions, { name: '', day: '', closes: '', venue: '' }] })}>Add a session</Button>
+        <Button
+          onClick={() =>
+            change({ sessions: [...draft.sessions, { name: '', day: '', closes: '', venue: '' }] })
+          }
+        >
+          Add a session
+        </Button>
 
         {tried && !read.ok && (
           <p className={css.problem} role="alert">
-            {Object.keys(read.problems).length} {Object.keys(read.problems).length === 1 ? 'field needs' : 'fields need'} mending; each says
-            what. {Object.values(read.problems)[0]}
+            {Object.keys(read.problems).length}{' '}
+            {Object.keys(read.problems).length === 1 ? 'field needs' : 'fields need'} mending; each says what.{' '}
+            {Object.values(read.problems)[0]}
           </p>
         )}
         <DialogActs>
@@ -139,26 +264,68 @@ function ComponentFields({
   return (
     <div className={css.item}>
       <FieldRow>
-        <TextField label="Letter" value={component.letter} onChange={(letter) => onChange({ letter })} error={problem('letter')} />
-        <TextField label="Component" value={component.name} onChange={(name) => onChange({ name })} error={problem('name')} />
-        <SelectField label="What" value={component.source} options={SOURCES} onChange={(source) => onChange({ source: source as DraftComponent['source'] })} />
-        {chooses && <TextField label="At least" value={component.min} onChange={(min) => onChange({ min })} />}
-        {chooses && <TextField label="At most" value={component.max} onChange={(max) => onChange({ max })} error={problem('max')} />}
+        <TextField
+          label="Letter"
+          value={component.letter}
+          onChange={(letter) => onChange({ letter })}
+          error={problem('letter')}
+        />
+        <TextField
+          label="Component"
+          value={component.name}
+          onChange={(name) => onChange({ name })}
+          error={problem('name')}
+        />
+        <SelectField
+          label="What"
+          value={component.source}
+          options={SOURCES}
+          onChange={(source) => onChange({ source: source as DraftComponent['source'] })}
+        />
+        {chooses && (
+          <TextField label="At least" value={component.min} onChange={(min) => onChange({ min })} />
+        )}
+        {chooses && (
+          <TextField
+            label="At most"
+            value={component.max}
+            onChange={(max) => onChange({ max })}
+            error={problem('max')}
+          />
+        )}
         {component.source === 'excerpt' && (
           <>
             <Combobox
               label="Piece"
               value={component.pieceId}
-              options={[...studio.pieces.values()].map((piece) => ({ value: piece.id, label: `${piece.title}, ${piece.composer}` }))}
+              options={[...studio.pieces.values()].map((piece) => ({
+                value: piece.id,
+                label: `${piece.title}, ${piece.composer}`,
+              }))}
               onChange={(pieceId) => onChange({ pieceId })}
             />
-            <TextField label="Bars" value={component.bars} onChange={(bars) => onChange({ bars })} error={problem('bars') ?? problem('pieceId')} />
+            <TextField
+              label="Bars"
+              value={component.bars}
+              onChange={(bars) => onChange({ bars })}
+              error={problem('bars') ?? problem('pieceId')}
+            />
           </>
         )}
       </FieldRow>
       <FieldRow>
-        <TextField label="Criteria, separated by commas" value={component.criteria} onChange={(criteria) => onChange({ criteria })} error={problem('criteria')} />
-        <TextField label="Marks for each" value={component.maxMark} onChange={(maxMark) => onChange({ maxMark })} error={problem('maxMark')} />
+        <TextField
+          label="Criteria, separated by commas"
+          value={component.criteria}
+          onChange={(criteria) => onChange({ criteria })}
+          error={problem('criteria')}
+        />
+        <TextField
+          label="Marks for each"
+          value={component.maxMark}
+          onChange={(maxMark) => onChange({ maxMark })}
+          error={problem('maxMark')}
+        />
         {onRemove && (
           <Button look="quiet" onClick={onRemove}>
             Remove the component

@@ -19,7 +19,13 @@ export function RuleEditor({
   readonly onRemove: () => void;
 }) {
   const field = (name: 'a' | 'b' | 'c', label: string, hint?: string) => (
-    <TextField key={name} label={label} hint={hint} value={rule[name]} onChange={(value) => onChange({ ...rule, [name]: value })} />
+    <TextField
+      key={name}
+      label={label}
+      hint={hint}
+      value={rule[name]}
+      onChange={(value) => onChange({ ...rule, [name]: value })}
+    />
   );
   return (
     <div className={css.item}>
@@ -33,10 +39,18 @@ export function RuleEditor({
         />
         {rule.kind === 'one from each' && field('a', 'Letters', 'as A, B')}
         {rule.kind === 'count' && [field('a', 'At least'), field('b', 'At most')]}
-        {rule.kind === 'time' && [field('a', 'At least', 'as 5:30, or empty'), field('b', 'At most', 'as 8:00'), field('c', 'Seconds between pieces', 'empty: not counted')]}
+        {rule.kind === 'time' && [
+          field('a', 'At least', 'as 5:30, or empty'),
+          field('b', 'At most', 'as 8:00'),
+          field('c', 'Seconds between pieces', 'empty: not counted'),
+        ]}
         {rule.kind === 'count where' && <CountWhere rule={rule} onChange={onChange} />}
         {rule.kind === 'level held' && [field('a', 'Syllabus'), field('b', 'Level, 1 lowest')]}
-        {rule.kind === 'age' && [field('a', 'From age'), field('b', 'To age'), field('c', 'On', 'as 2027-09-01; empty: on the day')]}
+        {rule.kind === 'age' && [
+          field('a', 'From age'),
+          field('b', 'To age'),
+          field('c', 'On', 'as 2027-09-01; empty: on the day'),
+        ]}
         {rule.kind === 'entry fact' && field('a', 'What', 'as Pianist')}
         {rule.kind === 'takes' && field('a', 'At most so many takes')}
         {rule.kind === 'excerpt bars' && field('a', 'Letter of the excerpt')}
@@ -48,7 +62,13 @@ export function RuleEditor({
   );
 }
 
-function CountWhere({ rule, onChange }: { readonly rule: DraftRule; readonly onChange: (rule: DraftRule) => void }) {
+function CountWhere({
+  rule,
+  onChange,
+}: {
+  readonly rule: DraftRule;
+  readonly onChange: (rule: DraftRule) => void;
+}) {
   const [on = 'metre', is = ''] = rule.c.split(':');
   const values = PREDICATE_VALUES[on as keyof typeof PREDICATE_VALUES];
   return (
@@ -64,13 +84,21 @@ function CountWhere({ rule, onChange }: { readonly rule: DraftRule; readonly onC
         label="Whose"
         value={on}
         options={Object.keys(PREDICATE_VALUES).map((value) => ({ value, label: value }))}
-        onChange={(value) => onChange({ ...rule, c: `${value}:${PREDICATE_VALUES[value as keyof typeof PREDICATE_VALUES]?.[0] ?? ''}` })}
+        onChange={(value) =>
+          onChange({
+            ...rule,
+            c: `${value}:${PREDICATE_VALUES[value as keyof typeof PREDICATE_VALUES]?.[0] ?? ''}`,
+          })
+        }
       />
       {values ? (
         <SelectField
           label="Is"
           value={is}
-          options={[...(is === '' ? [{ value: '', label: 'choose' }] : []), ...values.map((value) => ({ value, label: value }))]}
+          options={[
+            ...(is === '' ? [{ value: '', label: 'choose' }] : []),
+            ...values.map((value) => ({ value, label: value })),
+          ]}
           onChange={(value) => onChange({ ...rule, c: `${on}:${value}` })}
         />
       ) : (

@@ -26,14 +26,19 @@ export function CriterionRow({
 }) {
   const [asking, setAsking] = useState<number | null>(null);
   const bands = bandsOf(criterion);
-  const inBand = (value: number | undefined, from: number, to: number) => value !== undefined && from <= value && value <= to;
+  const inBand = (value: number | undefined, from: number, to: number) =>
+    value !== undefined && from <= value && value <= to;
   const give = (value: number) => {
     setAsking(null);
     onMark(value, 'ours');
   };
   const zero = bands.every((band) => band.from > 0);
   return (
-    <div className={classes(css.root, current && css.current)} role="group" aria-label={`${criterion.name}, out of ${criterion.maxMark}`}>
+    <div
+      className={classes(css.root, current && css.current)}
+      role="group"
+      aria-label={`${criterion.name}, out of ${criterion.maxMark}`}
+    >
       <button type="button" className={css.name} aria-pressed={current} onClick={onPick}>
         {keyName !== '' && <KeyCap name={keyName} />}
         <b>{criterion.name}</b>
@@ -64,7 +69,9 @@ export function CriterionRow({
                     else setAsking(band.from);
                   }}
                 >
-                  <span className={css.range}>{inBand(mark, band.from, band.to) && band.from !== band.to ? mark : range}</span>
+                  <span className={css.range}>
+                    {inBand(mark, band.from, band.to) && band.from !== band.to ? mark : range}
+                  </span>
                   <span className={css.signs}>
                     {inBand(own, band.from, band.to) && <Glyph name="own" size={15} label="student’s own" />}
                     {inBand(mark, band.from, band.to) && <Glyph name={glyph} size={16} />}
@@ -77,7 +84,13 @@ export function CriterionRow({
         })}
         {zero && (
           <div className={classes(css.band, css.zero)} data-on={mark === 0}>
-            <button type="button" className={css.press} aria-label={`${criterion.name}: 0`} aria-pressed={mark === 0} onClick={() => give(0)}>
+            <button
+              type="button"
+              className={css.press}
+              aria-label={`${criterion.name}: 0`}
+              aria-pressed={mark === 0}
+              onClick={() => give(0)}
+            >
               <span className={css.range}>0</span>
             </button>
           </div>

@@ -24,7 +24,10 @@ export function History({
     .filter((sheet) => sheet.componentId === component.id && Object.keys(sheet.marks).length > 0)
     .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.assessor < b.assessor ? -1 : 1));
   return (
-    <Section title={`${component.name} so far`} end={aim === undefined ? undefined : `barline: the aim, ${aim}`}>
+    <Section
+      title={`${component.name} so far`}
+      end={aim === undefined ? undefined : `barline: the aim, ${aim}`}
+    >
       {sheets.length === 0 && <p className={css.none}>No evidence yet.</p>}
       <ul>
         {sheets.slice(-6).map((sheet) => {
@@ -32,7 +35,9 @@ export function History({
           const who = ASSESSOR_NAME[sheet.assessor];
           return (
             <li key={sheet.id} className={css.row}>
-              <span data-today={sheet.day === today}>{sheet.day === today ? 'today' : formatDay(sheet.day, 'short')}</span>
+              <span data-today={sheet.day === today}>
+                {sheet.day === today ? 'today' : formatDay(sheet.day, 'short')}
+              </span>
               <MarkLine
                 marks={[{ mark, glyph: ASSESSOR_GLYPH[sheet.assessor], latest: true }]}
                 lines={aim === undefined ? [] : [{ mark: aim, label: 'aim' }]}

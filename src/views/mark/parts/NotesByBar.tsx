@@ -38,7 +38,11 @@ export function NotesByBar({
           <li key={note.id} className={css.note}>
             <b>{formatBars(note.bars)}</b>
             <span>{note.text}</span>
-            <Button look="quiet" label={`Remove the note at ${formatBars(note.bars)}`} onClick={() => void dropNote(goalId, componentId, note.id, today)}>
+            <Button
+              look="quiet"
+              label={`Remove the note at ${formatBars(note.bars)}`}
+              onClick={() => void dropNote(goalId, componentId, note.id, today)}
+            >
               ×
             </Button>
           </li>
@@ -55,7 +59,12 @@ export function NotesByBar({
         }}
       >
         <div className={css.bars} data-note-bars>
-          <TextField label="Bars" value={bars} onChange={setBars} error={bars !== '' && !range ? 'as 17–20' : undefined} />
+          <TextField
+            label="Bars"
+            value={bars}
+            onChange={setBars}
+            error={bars !== '' && !range ? 'as 17–20' : undefined}
+          />
         </div>
         <TextField label="Note" value={text} onChange={setText} />
         <Button type="submit" disabled={!range || text.trim() === ''}>

@@ -10,7 +10,15 @@ const STOPS = [
 ] as const;
 
 /** Days the studio is shut, for everyone's plan. */
-export function ClosuresDialog({ closures, today, onClose }: { readonly closures: readonly Closure[]; readonly today: CalendarDay; readonly onClose: () => void }) {
+export function ClosuresDialog({
+  closures,
+  today,
+  onClose,
+}: {
+  readonly closures: readonly Closure[];
+  readonly today: CalendarDay;
+  readonly onClose: () => void;
+}) {
   const [name, setName] = useState('');
   const [from, setFrom] = useState<string>(today);
   const [to, setTo] = useState<string>(today);
@@ -46,8 +54,19 @@ export function ClosuresDialog({ closures, today, onClose }: { readonly closures
         <FieldRow>
           <TextField label="Name" value={name} onChange={setName} />
           <TextField label="From" type="date" value={from} onChange={setFrom} />
-          <TextField label="To, included" type="date" value={to} onChange={setTo} error={from > to ? 'Ends before it begins.' : undefined} />
-          <SelectField label="Stops" value={stops} options={STOPS} onChange={(value) => setStops(value as Closure['stops'])} />
+          <TextField
+            label="To, included"
+            type="date"
+            value={to}
+            onChange={setTo}
+            error={from > to ? 'Ends before it begins.' : undefined}
+          />
+          <SelectField
+            label="Stops"
+            value={stops}
+            options={STOPS}
+            onChange={(value) => setStops(value as Closure['stops'])}
+          />
         </FieldRow>
         <DialogActs>
           <Button type="submit" look="do" disabled={!good}>
@@ -58,4 +77,3 @@ export function ClosuresDialog({ closures, today, onClose }: { readonly closures
     </Dialog>
   );
 }
-

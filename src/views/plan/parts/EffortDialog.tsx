@@ -20,11 +20,24 @@ const FIGURES: readonly (readonly [Exclude<keyof EffortSettings, 'stageShares'>,
 ];
 
 /** What the minutes stand on: figures of the studio (assumed until set) and the minutes of each item. */
-export function EffortDialog({ ready, context, plan, onClose }: { readonly ready: ReadyState; readonly context: GoalContext; readonly plan: Plan; readonly onClose: () => void }) {
+export function EffortDialog({
+  ready,
+  context,
+  plan,
+  onClose,
+}: {
+  readonly ready: ReadyState;
+  readonly context: GoalContext;
+  readonly plan: Plan;
+  readonly onClose: () => void;
+}) {
   const { effort, effortSet } = ready.studio.settings;
   return (
     <Dialog title="Minutes and effort" onClose={onClose} wide>
-      <Table label="Minutes of each item" head={['Item', 'Minutes asked', 'Left', 'Where they come from', '']}>
+      <Table
+        label="Minutes of each item"
+        head={['Item', 'Minutes asked', 'Left', 'Where they come from', '']}
+      >
         {plan.items.map((item) => (
           <tr key={item.componentId}>
             <td>
@@ -68,14 +81,21 @@ export function EffortDialog({ ready, context, plan, onClose }: { readonly ready
           />
         ))}
       </FieldRow>
-      <h3>Share of a piece’s minutes by stage, in 100{effortSet.includes('stageShares') ? '' : ', assumed'}</h3>
+      <h3>
+        Share of a piece’s minutes by stage, in 100{effortSet.includes('stageShares') ? '' : ', assumed'}
+      </h3>
       <FieldRow>
         {STAGES.map((stage) => (
           <Figure
             key={`${stage}${effort.stageShares[stage]}`}
             label={stage}
             value={effort.stageShares[stage]}
-            onTake={(value) => void setEffort('stageShares', { ...effort, stageShares: { ...effort.stageShares, [stage]: value } })}
+            onTake={(value) =>
+              void setEffort('stageShares', {
+                ...effort,
+                stageShares: { ...effort.stageShares, [stage]: value },
+              })
+            }
           />
         ))}
       </FieldRow>
@@ -84,11 +104,21 @@ export function EffortDialog({ ready, context, plan, onClose }: { readonly ready
 }
 
 /** A number taken when the field is left or Enter is pressed. */
-function Figure({ label, value, onTake }: { readonly label: string; readonly value: number; readonly onTake: (value: number) => void }) {
+function Figure({
+  label,
+  value,
+  onTake,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly onTake: (value: number) => void;
+}) {
   const [text, setText] = useState(String(value));
   const number = Number(text);
   const good = text.trim() !== '' && Number.isFinite(number) && number >= 0 && number <= 100_000;
   return (
+    // Leaving the field takes what was typed, as Enter does.
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
     <form
       onBlur={() => good && number !== value && onTake(number)}
       onSubmit={(event) => {
@@ -96,7 +126,12 @@ function Figure({ label, value, onTake }: { readonly label: string; readonly val
         if (good && number !== value) onTake(number);
       }}
     >
-      <TextField label={label} value={text} onChange={setText} error={good ? undefined : 'A number, 0 or more.'} />
+      <TextField
+        label={label}
+        value={text}
+        onChange={setText}
+        error={good ? undefined : 'A number, 0 or more.'}
+      />
     </form>
   );
 }

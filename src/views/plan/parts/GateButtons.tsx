@@ -24,7 +24,13 @@ export function GateButtons({
       const ghost = was >= 0 && gate.passedOn === null ? geometry.x(was) : null;
       return (
         <span key={`${item.componentId}${gate.stage}`}>
-          <svg className={css.picture} width={geometry.width} height={1} aria-hidden="true" style={{ insetBlockStart: y }}>
+          <svg
+            className={css.picture}
+            width={geometry.width}
+            height={1}
+            aria-hidden="true"
+            style={{ insetBlockStart: y }}
+          >
             {ghost !== null && (
               <>
                 <g transform={`translate(${ghost} -16)`}>

@@ -32,14 +32,19 @@ export function GateDialog({
         {gate.passedOn
           ? `Passed on ${formatDay(gate.passedOn, 'written')}.`
           : `To be heard on ${formatDay(gate.day, 'written')}.`}{' '}
-        {gate.movedFrom ? `Moved from ${formatDay(gate.movedFrom, 'written')}.` : ''} No gate, no start of the next stage.
+        {gate.movedFrom ? `Moved from ${formatDay(gate.movedFrom, 'written')}.` : ''} No gate, no start of the
+        next stage.
       </p>
       <SelectField
         label="Move it to the lesson week of"
         value={gate.day}
         options={[
-          ...(plan.weeks.some((week) => week.from === gate.day) ? [] : [{ value: gate.day, label: formatDay(gate.day, 'written') }]),
-          ...plan.weeks.slice(1).map((week) => ({ value: week.from, label: formatDay(week.from, 'written') })),
+          ...(plan.weeks.some((week) => week.from === gate.day)
+            ? []
+            : [{ value: gate.day, label: formatDay(gate.day, 'written') }]),
+          ...plan.weeks
+            .slice(1)
+            .map((week) => ({ value: week.from, label: formatDay(week.from, 'written') })),
         ]}
         onChange={(day) => change({ movedTo: day as CalendarDay })}
       />
@@ -51,7 +56,11 @@ export function GateDialog({
         ) : (
           <Button onClick={() => change({ passedOn: null })}>Not passed after all</Button>
         )}
-        {gate.movedFrom !== null && <Button onClick={() => change({ movedTo: null })}>Back to {formatDay(gate.movedFrom, 'short')}</Button>}
+        {gate.movedFrom !== null && (
+          <Button onClick={() => change({ movedTo: null })}>
+            Back to {formatDay(gate.movedFrom, 'short')}
+          </Button>
+        )}
       </DialogActs>
     </Dialog>
   );

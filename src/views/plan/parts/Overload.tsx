@@ -7,7 +7,15 @@ import { DecisionLine } from '@/ui';
 import css from './Overload.module.css';
 
 /** Says the fullest stretch; when it does not fit, by how much, since when it would have, and what would mend it. */
-export function Overload({ context, plan, ready }: { readonly context: GoalContext; readonly plan: Plan; readonly ready: ReadyState }) {
+export function Overload({
+  context,
+  plan,
+  ready,
+}: {
+  readonly context: GoalContext;
+  readonly plan: Plan;
+  readonly ready: ReadyState;
+}) {
   const { critical } = plan;
   const input = useMemo(
     () => ({
@@ -36,21 +44,27 @@ export function Overload({ context, plan, ready }: { readonly context: GoalConte
     );
   const over = critical.demand - critical.minutes;
   const weeks = critical.until - critical.from + 1;
-  const later = context.set.sessions.filter((each) => each.day > context.session.day).sort((a, b) => (a.day < b.day ? -1 : 1))[0];
+  const later = context.set.sessions
+    .filter((each) => each.day > context.session.day)
+    .sort((a, b) => (a.day < b.day ? -1 : 1))[0];
   return (
     <div className={css.root}>
       <DecisionLine>
         {stretch} holds {sums}: {Math.ceil(over / weeks)} minutes a week too many.
       </DecisionLine>
       <p>
-        {Math.ceil((over / weeks / Math.max(1, context.student.minutesByWeekday.filter((each) => each > 0).length)) * 10) / 10}{' '}
-        minutes more on each practice day there would do; so would a gate moved later, or a piece with fewer bars to learn
+        {Math.ceil(
+          (over / weeks / Math.max(1, context.student.minutesByWeekday.filter((each) => each > 0).length)) *
+            10,
+        ) / 10}{' '}
+        minutes more on each practice day there would do; so would a gate moved later, or a piece with fewer
+        bars to learn
         {later ? `; or the ${later.name} on ${formatDay(later.day, 'written')}` : ''}.{' '}
         {start === null
           ? 'No start in the last two years would have been early enough.'
           : start < ready.now.day
             ? `Begun by ${formatDay(start, 'written')} it would have fitted.`
-            : "Begun afresh today it fits: the gates as they stand ask more than the work does."}
+            : 'Begun afresh today it fits: the gates as they stand ask more than the work does.'}
       </p>
     </div>
   );

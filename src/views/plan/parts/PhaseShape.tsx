@@ -22,7 +22,15 @@ export function PhasePatterns() {
 }
 
 /** One phase from `from` to `to` px on the line at y = 0. */
-export function PhaseShape({ stage, from, to }: { readonly stage: Stage; readonly from: number; readonly to: number }) {
+export function PhaseShape({
+  stage,
+  from,
+  to,
+}: {
+  readonly stage: Stage;
+  readonly from: number;
+  readonly to: number;
+}) {
   const width = Math.max(0, to - from);
   if (width < 1) return null;
   switch (stage) {

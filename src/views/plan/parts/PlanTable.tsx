@@ -8,7 +8,11 @@ export function PlanTable({ plan }: { readonly plan: Plan }) {
   return (
     <details className={css.root}>
       <summary>The plan as a table</summary>
-      <Table label="The plan, week by week" head={['Week', 'Minutes', ...plan.items.map((item) => `${item.letter} ${item.title}`)]} tight>
+      <Table
+        label="The plan, week by week"
+        head={['Week', 'Minutes', ...plan.items.map((item) => `${item.letter} ${item.title}`)]}
+        tight
+      >
         {plan.weeks.map((week, at) => (
           <tr key={week.from}>
             <th scope="row">
@@ -19,8 +23,12 @@ export function PlanTable({ plan }: { readonly plan: Plan }) {
               {Math.round(week.load)} of {week.minutes}
             </td>
             {plan.items.map((item) => {
-              const stage = item.stages.find((each) => each.fromWeek <= plan.now + at && plan.now + at <= each.toWeek);
-              const gate = item.gates.find((each) => each.day === plan.weeks[at + 1]?.from && each.passedOn === null);
+              const stage = item.stages.find(
+                (each) => each.fromWeek <= plan.now + at && plan.now + at <= each.toWeek,
+              );
+              const gate = item.gates.find(
+                (each) => each.day === plan.weeks[at + 1]?.from && each.passedOn === null,
+              );
               return (
                 <td key={item.componentId}>
                   {Math.round(item.weeks[at] ?? 0)} min, {stage?.stage ?? '—'}

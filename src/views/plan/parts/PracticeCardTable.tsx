@@ -50,7 +50,11 @@ export function PracticeCardTable({
                         <span>
                           {block.task.bars ? formatBars(block.task.bars) : block.stage}
                           <br />
-                          {block.tempo === null ? (block.task.bars ? block.stage : '') : `at ${Math.round(block.tempo)}`}
+                          {block.tempo === null
+                            ? block.task.bars
+                              ? block.stage
+                              : ''
+                            : `at ${Math.round(block.tempo)}`}
                         </span>
                       </>
                     ) : available === 0 ? (
@@ -75,7 +79,9 @@ export function PracticeCardTable({
                   key={minutesByWeekday[dayOfWeek(day)]}
                   label={`Minutes on ${formatDay(day, 'long')}`}
                   value={minutesByWeekday[dayOfWeek(day)] ?? 0}
-                  onChange={(minutes) => onMinutes(minutesByWeekday.map((each, at) => (at === dayOfWeek(day) ? minutes : each)))}
+                  onChange={(minutes) =>
+                    onMinutes(minutesByWeekday.map((each, at) => (at === dayOfWeek(day) ? minutes : each)))
+                  }
                 />
               </td>
             ))}
@@ -89,7 +95,15 @@ export function PracticeCardTable({
   );
 }
 
-function MinutesField({ label, value, onChange }: { readonly label: string; readonly value: number; readonly onChange: (minutes: number) => void }) {
+function MinutesField({
+  label,
+  value,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly onChange: (minutes: number) => void;
+}) {
   const [text, setText] = useState(String(value));
   const take = () => {
     if (/^\d{1,3}$/.test(text) && Number(text) <= 720) {

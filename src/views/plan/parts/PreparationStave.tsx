@@ -35,7 +35,15 @@ export function PreparationStave({ context, plan, closures, today, week, onWeek,
           <Heads context={context} plan={plan} geometry={geometry} />
           <LessonLine context={context} plan={plan} closures={closures} geometry={geometry} />
           {plan.items.map((item, line) => (
-            <Line key={item.componentId} context={context} plan={plan} item={item} geometry={geometry} y={geometry.lineY(line)} today={today} />
+            <Line
+              key={item.componentId}
+              context={context}
+              plan={plan}
+              item={item}
+              geometry={geometry}
+              y={geometry.lineY(line)}
+              today={today}
+            />
           ))}
           <Frame plan={plan} geometry={geometry} />
           <LoadBand plan={plan} geometry={geometry} />
@@ -46,7 +54,10 @@ export function PreparationStave({ context, plan, closures, today, week, onWeek,
             key={each.from}
             type="button"
             className={css.week}
-            style={{ insetInlineStart: geometry.today + at * geometry.weekWidth, inlineSize: geometry.weekWidth }}
+            style={{
+              insetInlineStart: geometry.today + at * geometry.weekWidth,
+              inlineSize: geometry.weekWidth,
+            }}
             aria-pressed={at === week}
             aria-label={`Week of ${formatDay(each.from, 'written')}: ${Math.round(each.load)} of ${each.minutes} minutes${each.closed ? `, ${each.closed}` : ''}`}
             onClick={() => onWeek(at)}
@@ -69,10 +80,23 @@ function Ground({ plan, geometry, week }: Part & { readonly week: number }) {
       <rect x={past} y={38} width={today - past} height={bottom - 38} className={css.fold} />
       {plan.weeks.map((each, at) =>
         each.closed === null ? null : (
-          <rect key={each.from} x={today + at * weekWidth} y={38} width={weekWidth} height={bottom - 38} className={css.fold} />
+          <rect
+            key={each.from}
+            x={today + at * weekWidth}
+            y={38}
+            width={weekWidth}
+            height={bottom - 38}
+            className={css.fold}
+          />
         ),
       )}
-      <rect x={today + week * weekWidth} y={0} width={weekWidth} height={geometry.height - 8} className={css.leaf} />
+      <rect
+        x={today + week * weekWidth}
+        y={0}
+        width={weekWidth}
+        height={geometry.height - 8}
+        className={css.leaf}
+      />
       <path d={`M${today + week * weekWidth} 1.5h${weekWidth}`} className={css.thick} />
       {plan.weeks.slice(1).map((each, at) => (
         <path key={each.from} d={`M${today + (at + 1) * weekWidth} 40V${bottom}`} className={css.hair} />
@@ -122,7 +146,12 @@ function Heads({ context, plan, geometry }: Part & { readonly context: GoalConte
   );
 }
 
-function LessonLine({ context, plan, closures, geometry }: Part & { readonly context: GoalContext; readonly closures: readonly Closure[] }) {
+function LessonLine({
+  context,
+  plan,
+  closures,
+  geometry,
+}: Part & { readonly context: GoalContext; readonly closures: readonly Closure[] }) {
   const lessons = lessonsOf(context, plan, closures, geometry);
   const coming = lessons.filter((each) => each.lesson && each.x > geometry.today).length;
   return (
@@ -132,7 +161,11 @@ function LessonLine({ context, plan, closures, geometry }: Part & { readonly con
         Lessons: {coming} to come
       </text>
       {lessons.map((each) => (
-        <g key={each.x} transform={`translate(${each.x} ${each.lesson ? 50 : 54})`} opacity={each.x < geometry.today ? 0.6 : 1}>
+        <g
+          key={each.x}
+          transform={`translate(${each.x} ${each.lesson ? 50 : 54})`}
+          opacity={each.x < geometry.today ? 0.6 : 1}
+        >
           <GlyphShape name={each.lesson ? 'lesson' : 'rest'} />
         </g>
       ))}
@@ -140,7 +173,19 @@ function LessonLine({ context, plan, closures, geometry }: Part & { readonly con
   );
 }
 
-function Line({ context, plan, item, geometry, y, today }: Part & { readonly context: GoalContext; readonly item: PlanItem; readonly y: number; readonly today: CalendarDay }) {
+function Line({
+  context,
+  plan,
+  item,
+  geometry,
+  y,
+  today,
+}: Part & {
+  readonly context: GoalContext;
+  readonly item: PlanItem;
+  readonly y: number;
+  readonly today: CalendarDay;
+}) {
   const stand = context.standing.marks.find((mark) => mark.componentId === item.componentId);
   const next = item.gates.find((gate) => gate.passedOn === null);
   const late = next !== undefined && next.day <= today;
@@ -262,14 +307,31 @@ function LoadBand({ plan, geometry }: Part) {
         const base = Math.min(week.load, week.minutes);
         return (
           <g key={week.from}>
-            <rect x={x + 1} y={loadBase - high(base)} width={weekWidth - 2} height={high(base)} className={css.load} />
+            <rect
+              x={x + 1}
+              y={loadBase - high(base)}
+              width={weekWidth - 2}
+              height={high(base)}
+              className={css.load}
+            />
             {over > 0 && (
-              <rect x={x + 1} y={loadBase - high(week.load)} width={weekWidth - 2} height={high(week.load - base)} fill="url(#phase-over)" className={css.over} />
+              <rect
+                x={x + 1}
+                y={loadBase - high(week.load)}
+                width={weekWidth - 2}
+                height={high(week.load - base)}
+                fill="url(#phase-over)"
+                className={css.over}
+              />
             )}
             <path d={`M${x} ${loadBase - high(week.minutes)}h${weekWidth}`} className={css.has} />
             <text
               x={x + 6}
-              y={high(week.minutes) < 22 ? loadBase - Math.max(high(week.minutes), high(week.load)) - 5 : loadBase - 7}
+              y={
+                high(week.minutes) < 22
+                  ? loadBase - Math.max(high(week.minutes), high(week.load)) - 5
+                  : loadBase - 7
+              }
               className={at === 0 ? css.strong : css.date}
             >
               {Math.round(week.load)}

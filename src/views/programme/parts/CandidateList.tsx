@@ -37,14 +37,18 @@ export function CandidateList({
   );
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = all.filter(({ piece }) =>
-    words.every((word) => `${piece.title} ${piece.composer} ${piece.key ?? ''} ${piece.metre ?? ''}`.toLowerCase().includes(word)),
+    words.every((word) =>
+      `${piece.title} ${piece.composer} ${piece.key ?? ''} ${piece.metre ?? ''}`.toLowerCase().includes(word),
+    ),
   );
   const step = (by: number) => {
     const at = found.findIndex(({ piece }) => piece.id === cursor);
     const next = found[Math.min(found.length - 1, Math.max(0, at + by))];
     if (!next) return;
     onCursor(next.piece.id);
-    list.current?.querySelector(`[data-piece="${CSS.escape(next.piece.id)}"]`)?.scrollIntoView({ block: 'nearest' });
+    list.current
+      ?.querySelector(`[data-piece="${CSS.escape(next.piece.id)}"]`)
+      ?.scrollIntoView({ block: 'nearest' });
   };
   useKeys({
     j: () => step(1),
@@ -59,13 +63,21 @@ export function CandidateList({
       title={slot.name}
       end={
         <>
-          {found.length} of {all.length}, those that fit first <KeyCap name="J" /> <KeyCap name="K" /> next, back{' '}
-          <KeyCap name="Enter" /> sets
+          {found.length} of {all.length}, those that fit first <KeyCap name="J" /> <KeyCap name="K" /> next,
+          back <KeyCap name="Enter" /> sets
         </>
       }
     >
-      <TextField label="Find a piece" type="search" value={text} onChange={setText} placeholder="title, composer, key, metre" />
-      {found.length === 0 && <Empty title={all.length === 0 ? 'The list is empty' : 'Nothing with these words'} />}
+      <TextField
+        label="Find a piece"
+        type="search"
+        value={text}
+        onChange={setText}
+        placeholder="title, composer, key, metre"
+      />
+      {found.length === 0 && (
+        <Empty title={all.length === 0 ? 'The list is empty' : 'Nothing with these words'} />
+      )}
       <ul ref={list} className={css.list}>
         {found.slice(0, SHOWN).map(({ piece, breaks, minutes, chosen }) => (
           <li
@@ -80,7 +92,9 @@ export function CandidateList({
               onClick={() => (piece.id === cursor ? onChoose(piece.id) : onCursor(piece.id))}
             >
               <span className={css.title}>{piece.title}</span>
-              <span className={css.time}>{piece.seconds === null ? 'not timed' : formatTime(piece.seconds)}</span>
+              <span className={css.time}>
+                {piece.seconds === null ? 'not timed' : formatTime(piece.seconds)}
+              </span>
               <span>{piece.key ?? 'key not known'}</span>
               <span className={css.learn}>{minutes === null ? 'bars not counted' : `${minutes} min`}</span>
               <span className={css.soft}>{piece.composer}</span>

@@ -7,7 +7,15 @@ import { choosePiece } from '@/store';
 import { Button, Section, TempoMark, TextField } from '@/ui';
 
 /** An excerpt as the requirement prints it, and the bars this student prepares. */
-export function ExcerptEditor({ component, context, pieces }: { readonly component: Component; readonly context: GoalContext; readonly pieces: ReadonlyMap<string, Piece> }) {
+export function ExcerptEditor({
+  component,
+  context,
+  pieces,
+}: {
+  readonly component: Component;
+  readonly context: GoalContext;
+  readonly pieces: ReadonlyMap<string, Piece>;
+}) {
   const { source } = component;
   const [choice] = context.goal.programme[component.id] ?? [];
   const set = choice?.kind === 'excerpt' ? formatBars(choice.bars) : '';

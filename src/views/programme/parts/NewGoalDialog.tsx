@@ -22,13 +22,22 @@ export function NewGoalDialog({
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
   const [student, setStudent] = useState(studentId ?? students[0]?.id ?? '');
   const instrument = studio.students.get(student)?.instrument.toLowerCase() ?? '';
-  const suits = (named: string) => named.toLowerCase().split(/[,/]\s*/).some((each) => each === instrument || each === 'any');
+  const suits = (named: string) =>
+    named
+      .toLowerCase()
+      .split(/[,/]\s*/)
+      .some((each) => each === instrument || each === 'any');
   const levels = [...studio.sets.values()]
-    .sort((a, b) => Number(suits(b.instrument)) - Number(suits(a.instrument)) || (a.edition.to < b.edition.to ? 1 : -1))
+    .sort(
+      (a, b) =>
+        Number(suits(b.instrument)) - Number(suits(a.instrument)) || (a.edition.to < b.edition.to ? 1 : -1),
+    )
     .flatMap((set) => set.levels.map((level) => ({ set, level, value: `${set.id}/${level.id}` })));
   const [picked, setPicked] = useState<string | null>(null);
   const current = levels.find((each) => each.value === picked) ?? levels[0];
-  const sessions = [...(current?.set.sessions ?? [])].filter((each) => each.day >= now.day).sort((a, b) => (a.day < b.day ? -1 : 1));
+  const sessions = [...(current?.set.sessions ?? [])]
+    .filter((each) => each.day >= now.day)
+    .sort((a, b) => (a.day < b.day ? -1 : 1));
   const [session, setSession] = useState<string | null>(null);
   const chosen = sessions.find((each) => each.id === session) ?? sessions[0];
   const awards = current ? schemeOf(current.set, current.level).awards : [];
@@ -42,12 +51,23 @@ export function NewGoalDialog({
           event.preventDefault();
           if (!complete) return;
           void addGoal(
-            { studentId: student, setId: current.set.id, levelId: current.level.id, sessionId: chosen.id, aimAwardId: award.id },
+            {
+              studentId: student,
+              setId: current.set.id,
+              levelId: current.level.id,
+              sessionId: chosen.id,
+              aimAwardId: award.id,
+            },
             now.day,
           ).then(onMade);
         }}
       >
-        <SelectField label="Student" value={student} options={students.map((each) => ({ value: each.id, label: each.name }))} onChange={setStudent} />
+        <SelectField
+          label="Student"
+          value={student}
+          options={students.map((each) => ({ value: each.id, label: each.name }))}
+          onChange={setStudent}
+        />
         <Combobox
           label="Level"
           value={current?.value ?? ''}
@@ -61,7 +81,10 @@ export function NewGoalDialog({
           <SelectField
             label="Session"
             value={chosen?.id ?? ''}
-            options={sessions.map((each) => ({ value: each.id, label: `${each.name}, ${formatDay(each.day, 'written')}` }))}
+            options={sessions.map((each) => ({
+              value: each.id,
+              label: `${each.name}, ${formatDay(each.day, 'written')}`,
+            }))}
             error={sessions.length === 0 ? 'No session ahead. Add one in the library.' : undefined}
             onChange={setSession}
           />

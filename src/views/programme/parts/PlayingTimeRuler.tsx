@@ -19,10 +19,16 @@ export function PlayingTimeRuler({ entry, level }: { readonly entry: Entry; read
       <p>
         <b>Playing time {formatTime(time.seconds)}</b>
         {time.untimed > 0 ? `, ${time.untimed} not timed` : ''}
-        {time.gapSeconds > 0 ? `, with ${time.gapSeconds} s between pieces` : ', gaps between pieces not counted'}
+        {time.gapSeconds > 0
+          ? `, with ${time.gapSeconds} s between pieces`
+          : ', gaps between pieces not counted'}
       </p>
       <Ruler
-        parts={time.parts.flatMap((part) => (part.seconds === null ? [] : [{ label: `${part.letter} ${formatTime(part.seconds)}`, amount: part.seconds }]))}
+        parts={time.parts.flatMap((part) =>
+          part.seconds === null
+            ? []
+            : [{ label: `${part.letter} ${formatTime(part.seconds)}`, amount: part.seconds }],
+        )}
         lines={lines}
         max={longest * 1.06}
         step={longest > 900 ? 300 : longest > 400 ? 120 : 60}

@@ -24,7 +24,13 @@ function boxOf({ verdict, then }: Row): { readonly glyph: GlyphName; readonly sa
   return { glyph: 'gate', say: 'undecided' };
 }
 
-export function RuleList({ rows, context }: { readonly rows: readonly Row[]; readonly context: GoalContext }) {
+export function RuleList({
+  rows,
+  context,
+}: {
+  readonly rows: readonly Row[];
+  readonly context: GoalContext;
+}) {
   const [waiving, setWaiving] = useState<Row | null>(null);
   return (
     <>
@@ -58,7 +64,15 @@ export function RuleList({ rows, context }: { readonly rows: readonly Row[]; rea
   );
 }
 
-function WaiveDialog({ row, goalId, onClose }: { readonly row: Row; readonly goalId: string; readonly onClose: () => void }) {
+function WaiveDialog({
+  row,
+  goalId,
+  onClose,
+}: {
+  readonly row: Row;
+  readonly goalId: string;
+  readonly onClose: () => void;
+}) {
   const [by, setBy] = useState('');
   const [why, setWhy] = useState('');
   const ready = by.trim() !== '' && why.trim() !== '';

@@ -8,7 +8,15 @@ import { decisionWords } from '../decision-words';
 import css from './DecisionItem.module.css';
 
 /** One decision with its choices; each choice is carried out at once and can be undone. */
-export function DecisionItem({ decision, context, today }: { readonly decision: Decision; readonly context: GoalContext; readonly today: CalendarDay }) {
+export function DecisionItem({
+  decision,
+  context,
+  today,
+}: {
+  readonly decision: Decision;
+  readonly context: GoalContext;
+  readonly today: CalendarDay;
+}) {
   return (
     <li className={css.root}>
       <Glyph name="decision" size={13} />
@@ -24,9 +32,19 @@ export function DecisionItem({ decision, context, today }: { readonly decision: 
   );
 }
 
-function Choices({ decision, context, today }: { readonly decision: Decision; readonly context: GoalContext; readonly today: CalendarDay }) {
+function Choices({
+  decision,
+  context,
+  today,
+}: {
+  readonly decision: Decision;
+  readonly context: GoalContext;
+  readonly today: CalendarDay;
+}) {
   const { goal, set, session } = context;
-  const later = set.sessions.filter((each) => each.day > session.day).sort((a, b) => (a.day < b.day ? -1 : 1))[0];
+  const later = set.sessions
+    .filter((each) => each.day > session.day)
+    .sort((a, b) => (a.day < b.day ? -1 : 1))[0];
   switch (decision.kind) {
     case 'enter':
       return (
@@ -56,7 +74,9 @@ function Choices({ decision, context, today }: { readonly decision: Decision; re
           {decision.moveTo !== null && (
             <Button
               look="quiet"
-              onClick={() => void setGate(goal.id, decision.componentId, decision.stage, { movedTo: decision.moveTo })}
+              onClick={() =>
+                void setGate(goal.id, decision.componentId, decision.stage, { movedTo: decision.moveTo })
+              }
             >
               Move to {formatDay(decision.moveTo, 'short')}
             </Button>

@@ -7,7 +7,7 @@ import { Button, DecisionLine, Glyph, LinkButton, MiniStave, TempoMark, classes 
 import { hrefOf } from '../../shell/StudioPage';
 import { miniLines, type LessonRow } from '../register-model';
 import { decisionWords } from '../decision-words';
-import { weeksWords } from '../RegisterView';
+import { weeksWords } from '../../shell/words';
 import { MoveLessonDialog } from './MoveLessonDialog';
 import css from './LessonItem.module.css';
 
@@ -64,14 +64,19 @@ export function LessonItem({
           {names}
         </button>
         <p className={css.who}>
-          {lesson.students.map((student) => `${student.instrument}, ${yearsBetween(student.birthDate, now.day)}`).join(' · ')}
+          {lesson.students
+            .map((student) => `${student.instrument}, ${yearsBetween(student.birthDate, now.day)}`)
+            .join(' · ')}
         </p>
         {goal && (
           <p className={css.who}>
-            {goal.level.name}, aim {goal.scheme.awards.find((award) => award.id === goal.goal.aimAwardId)?.name ?? '—'}
+            {goal.level.name}, aim{' '}
+            {goal.scheme.awards.find((award) => award.id === goal.goal.aimAwardId)?.name ?? '—'}
           </p>
         )}
-        {lesson.moved && 'from' in lesson.moved && <p className={css.who}>moved from {formatDay(lesson.moved.from, 'medium')}</p>}
+        {lesson.moved && 'from' in lesson.moved && (
+          <p className={css.who}>moved from {formatDay(lesson.moved.from, 'medium')}</p>
+        )}
       </div>
       <div>
         {goal ? (
@@ -136,7 +141,15 @@ function minutesLeft(lesson: DayLesson, state: LessonRow['state'], time: string)
 }
 
 /** What is done in the lesson itself: where to go, attendance, a line of notes. */
-function OpenLesson({ row, day, goalId }: { readonly row: LessonRow; readonly day: CalendarDay; readonly goalId?: string }) {
+function OpenLesson({
+  row,
+  day,
+  goalId,
+}: {
+  readonly row: LessonRow;
+  readonly day: CalendarDay;
+  readonly goalId?: string;
+}) {
   const { lesson } = row;
   const [note, setNote] = useState(lesson.note);
   const [moving, setMoving] = useState(false);
@@ -145,7 +158,10 @@ function OpenLesson({ row, day, goalId }: { readonly row: LessonRow; readonly da
     return { id: `${slotDay}/${student.id}`, studentId: student.id, day: slotDay };
   });
   const record = (change: Parameters<typeof recordLesson>[1]) => {
-    void records.reduce<Promise<unknown>>((before, each) => before.then(() => recordLesson(each, change)), Promise.resolve());
+    void records.reduce<Promise<unknown>>(
+      (before, each) => before.then(() => recordLesson(each, change)),
+      Promise.resolve(),
+    );
   };
   return (
     <div className={css.acts}>
@@ -177,7 +193,14 @@ function OpenLesson({ row, day, goalId }: { readonly row: LessonRow; readonly da
           onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
         />
       </label>
-      {moving && <MoveLessonDialog lesson={lesson} day={day} onMove={(movedTo) => record({ state: 'moved', movedTo })} onClose={() => setMoving(false)} />}
+      {moving && (
+        <MoveLessonDialog
+          lesson={lesson}
+          day={day}
+          onMove={(movedTo) => record({ state: 'moved', movedTo })}
+          onClose={() => setMoving(false)}
+        />
+      )}
     </div>
   );
 }

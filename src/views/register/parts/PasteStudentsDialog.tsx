@@ -1,4 +1,10 @@
-import { readStudents, STUDENT_COLUMNS, type ColumnMap, type PastedTable, type StudentColumn } from '@/core/files';
+import {
+  readStudents,
+  STUDENT_COLUMNS,
+  type ColumnMap,
+  type PastedTable,
+  type StudentColumn,
+} from '@/core/files';
 import { addStudents, newId } from '@/store';
 import { Dialog } from '@/ui';
 import { PasteTable } from '../../shell/PasteTable';
@@ -15,7 +21,12 @@ export function PasteStudentsDialog({ onClose }: { readonly onClose: () => void 
         fields={STUDENT_COLUMNS}
         read={read}
         itemWords="students"
-        preview={(student) => [student.name, student.instrument, student.birthDate, student.slot.kind === 'none' ? 'no lesson' : student.slot.start]}
+        preview={(student) => [
+          student.name,
+          student.instrument,
+          student.birthDate,
+          student.slot.kind === 'none' ? 'no lesson' : student.slot.start,
+        ]}
         onTake={(students) => {
           void addStudents(students);
           onClose();

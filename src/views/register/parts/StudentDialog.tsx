@@ -1,7 +1,16 @@
 import { useState } from 'react';
 import type { Studio } from '@/core/register';
 import type { LevelHeld, Student } from '@/core/students';
-import { calendarDay, formatDay, formatWeekday, isCalendarDay, WEEKDAYS, type CalendarDay, type LessonSlot, type Weekday } from '@/core/time';
+import {
+  calendarDay,
+  formatDay,
+  formatWeekday,
+  isCalendarDay,
+  WEEKDAYS,
+  type CalendarDay,
+  type LessonSlot,
+  type Weekday,
+} from '@/core/time';
 import { archiveStudent, newId, saveStudent } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
 import css from './StudentDialog.module.css';
@@ -26,7 +35,12 @@ export function StudentDialog({
   readonly onClose: () => void;
   readonly onErase?: () => void;
 }) {
-  const slot = student?.slot ?? { kind: 'weekly' as const, weekday: 2 as Weekday, start: '16:00', minutes: 30 };
+  const slot = student?.slot ?? {
+    kind: 'weekly' as const,
+    weekday: 2 as Weekday,
+    start: '16:00',
+    minutes: 30,
+  };
   const [name, setName] = useState(student?.name ?? '');
   const [instrument, setInstrument] = useState(student?.instrument ?? '');
   const [birthDate, setBirthDate] = useState<string>(student?.birthDate ?? '');
@@ -36,8 +50,12 @@ export function StudentDialog({
   const [minutes, setMinutes] = useState(String(slot.kind === 'none' ? 30 : slot.minutes));
   const [anchor, setAnchor] = useState<string>(slot.kind === 'fortnightly' ? slot.anchor : today);
   const [partner, setPartner] = useState(student?.sharesWith ?? '');
-  const [practice, setPractice] = useState((student?.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0]).map(String));
-  const [reach, setReach] = useState(student?.reachSemitones === null || student === null ? '' : String(student.reachSemitones));
+  const [practice, setPractice] = useState(
+    (student?.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0]).map(String),
+  );
+  const [reach, setReach] = useState(
+    student?.reachSemitones === null || student === null ? '' : String(student.reachSemitones),
+  );
   const [held, setHeld] = useState<readonly LevelHeld[]>(student?.levelsHeld ?? []);
   const [tried, setTried] = useState(false);
   const whole = (text: string, max: number) => /^\d{1,3}$/.test(text) && Number(text) <= max;
@@ -45,7 +63,8 @@ export function StudentDialog({
     name: name.trim() === '' ? 'The student needs a name.' : undefined,
     instrument: instrument.trim() === '' ? 'Which instrument or voice?' : undefined,
     birthDate: !isCalendarDay(birthDate) || birthDate > today ? 'A day in the past.' : undefined,
-    minutes: kind !== 'none' && !(whole(minutes, 600) && Number(minutes) >= 5) ? '5 to 600 minutes.' : undefined,
+    minutes:
+      kind !== 'none' && !(whole(minutes, 600) && Number(minutes) >= 5) ? '5 to 600 minutes.' : undefined,
     practice: practice.every((each) => whole(each, 720)) ? undefined : 'Whole minutes, 0 to 720 a day.',
     reach: reach === '' || (whole(reach, 40) && Number(reach) > 0) ? undefined : 'Semitones, 1 to 40.',
   };
@@ -75,7 +94,9 @@ export function StudentDialog({
     void saveStudent(saved);
     onClose();
   };
-  const others = [...studio.students.values()].filter((other) => other.id !== student?.id && other.archivedOn === null);
+  const others = [...studio.students.values()].filter(
+    (other) => other.id !== student?.id && other.archivedOn === null,
+  );
   return (
     <Dialog title={student ? student.name : 'Add a student'} onClose={onClose} wide>
       <form
@@ -86,9 +107,20 @@ export function StudentDialog({
         }}
       >
         <FieldRow>
-          <TextField label="Name" value={name} onChange={setName} error={shown('name')} autoFocus />
-          <TextField label="Instrument or voice" value={instrument} onChange={setInstrument} error={shown('instrument')} />
-          <TextField label="Birth date" type="date" value={birthDate} onChange={setBirthDate} error={shown('birthDate')} />
+          <TextField label="Name" value={name} onChange={setName} error={shown('name')} first />
+          <TextField
+            label="Instrument or voice"
+            value={instrument}
+            onChange={setInstrument}
+            error={shown('instrument')}
+          />
+          <TextField
+            label="Birth date"
+            type="date"
+            value={birthDate}
+            onChange={setBirthDate}
+            error={shown('birthDate')}
+          />
           <TextField
             label="Widest stretch, semitones"
             value={reach}
@@ -99,7 +131,12 @@ export function StudentDialog({
         </FieldRow>
         <h3 className={css.head}>Lesson</h3>
         <FieldRow>
-          <SelectField label="How often" value={kind} options={KINDS} onChange={(value) => setKind(value as LessonSlot['kind'])} />
+          <SelectField
+            label="How often"
+            value={kind}
+            options={KINDS}
+            onChange={(value) => setKind(value as LessonSlot['kind'])}
+          />
           {kind !== 'none' && (
             <>
               <SelectField
@@ -109,14 +146,27 @@ export function StudentDialog({
                 onChange={setWeekday}
               />
               <TextField label="Start" type="time" value={start} onChange={setStart} />
-              <TextField label="Minutes" type="number" min={5} max={600} value={minutes} onChange={setMinutes} error={shown('minutes')} />
+              <TextField
+                label="Minutes"
+                type="number"
+                min={5}
+                max={600}
+                value={minutes}
+                onChange={setMinutes}
+                error={shown('minutes')}
+              />
             </>
           )}
-          {kind === 'fortnightly' && <TextField label="One lesson is on" type="date" value={anchor} onChange={setAnchor} />}
+          {kind === 'fortnightly' && (
+            <TextField label="One lesson is on" type="date" value={anchor} onChange={setAnchor} />
+          )}
           <SelectField
             label="Shared with"
             value={partner}
-            options={[{ value: '', label: 'nobody' }, ...others.map((other) => ({ value: other.id, label: other.name }))]}
+            options={[
+              { value: '', label: 'nobody' },
+              ...others.map((other) => ({ value: other.id, label: other.name })),
+            ]}
             onChange={setPartner}
           />
         </FieldRow>
@@ -158,7 +208,17 @@ export function StudentDialog({
 }
 
 /** Levels passed before: what prerequisites and effort are counted from. */
-function HeldLevels({ held, onChange, studio, today }: { readonly held: readonly LevelHeld[]; readonly onChange: (held: readonly LevelHeld[]) => void; readonly studio: Studio; readonly today: CalendarDay }) {
+function HeldLevels({
+  held,
+  onChange,
+  studio,
+  today,
+}: {
+  readonly held: readonly LevelHeld[];
+  readonly onChange: (held: readonly LevelHeld[]) => void;
+  readonly studio: Studio;
+  readonly today: CalendarDay;
+}) {
   const families = [...new Set([...studio.sets.values()].map((set) => set.family))];
   const [family, setFamily] = useState(families[0] ?? '');
   const [rank, setRank] = useState('1');
@@ -178,7 +238,12 @@ function HeldLevels({ held, onChange, studio, today }: { readonly held: readonly
         ))}
       </ul>
       <FieldRow>
-        <TextField label="Syllabus" value={family} onChange={setFamily} hint={families.length > 0 ? families.join('; ') : undefined} />
+        <TextField
+          label="Syllabus"
+          value={family}
+          onChange={setFamily}
+          hint={families.length > 0 ? families.join('; ') : undefined}
+        />
         <TextField label="Level, 1 lowest" type="number" min={1} max={50} value={rank} onChange={setRank} />
         <TextField label="Award" value={award} onChange={setAward} />
         <TextField label="Day of the result" type="date" value={day} onChange={setDay} />
@@ -187,7 +252,13 @@ function HeldLevels({ held, onChange, studio, today }: { readonly held: readonly
           onClick={() =>
             onChange([
               ...held,
-              { family: family.trim(), levelName: `Level ${rank}`, rank: Number(rank), day: calendarDay(day), award: award.trim() },
+              {
+                family: family.trim(),
+                levelName: `Level ${rank}`,
+                rank: Number(rank),
+                day: calendarDay(day),
+                award: award.trim(),
+              },
             ])
           }
         >

@@ -74,8 +74,8 @@ export function StudentList({ studio, today }: { readonly studio: Studio; readon
           }}
         >
           <p>
-            The student, every goal, mark sheet and lesson record go, also from the snapshots of this browser. It cannot
-            be undone. Studio files exported before still hold them.
+            The student, every goal, mark sheet and lesson record go, also from the snapshots of this browser.
+            It cannot be undone. Studio files exported before still hold them.
           </p>
         </Confirm>
       )}

@@ -40,19 +40,24 @@ export function ImportStudio({ which }: { readonly which: Which }) {
             type="password"
             value={passphrase}
             onChange={setPassphrase}
-            error={preview.tried ? 'This passphrase does not open the file, or the file was changed.' : undefined}
+            error={
+              preview.tried ? 'This passphrase does not open the file, or the file was changed.' : undefined
+            }
           />
           <Button type="submit" disabled={passphrase === ''}>
             Open the file
           </Button>
         </form>
       )}
-      {preview?.kind === 'refused' && <Problems title="This file cannot be taken" problems={preview.problems} />}
+      {preview?.kind === 'refused' && (
+        <Problems title="This file cannot be taken" problems={preview.problems} />
+      )}
       {merge && preview?.kind === 'preview' && !taken && (
         <>
           <p>
-            Saved {formatDay(preview.exportedOn, 'written')}. It would add {merge.add.length} and change {merge.update.length}{' '}
-            records; {merge.same} are the same, {merge.older} are older than here and stay.
+            Saved {formatDay(preview.exportedOn, 'written')}. It would add {merge.add.length} and change{' '}
+            {merge.update.length} records; {merge.same} are the same, {merge.older} are older than here and
+            stay.
           </p>
           {merge.conflicts.length > 0 && (
             <ErrorSay title={`${merge.conflicts.length} changed on both sides`}>
@@ -79,7 +84,11 @@ export function ImportStudio({ which }: { readonly which: Which }) {
               </ul>
             </ErrorSay>
           )}
-          <Button look="do" disabled={count === 0} onClick={() => void takeImport(merge, fromFile).then(setTaken)}>
+          <Button
+            look="do"
+            disabled={count === 0}
+            onClick={() => void takeImport(merge, fromFile).then(setTaken)}
+          >
             Take in {count} {count === 1 ? 'record' : 'records'}
           </Button>
         </>

@@ -1,0 +1,91 @@
+import { SCHEMAS } from './schemas';
+
+const body = (schema: string) => ({
+  required: true,
+  content: { 'application/json': { schema: { $ref: `#/components/schemas/${schema}` } } },
+});
+const answers = (description: string) => ({
+  '200': { description, content: { 'application/json': { schema: { type: 'object' } } } },
+  '400': { $ref: '#/components/responses/problem' },
+  '413': { $ref: '#/components/responses/problem' },
+  '415': { $ref: '#/components/responses/problem' },
+  '422': { $ref: '#/components/responses/problem' },
+});
+const post = (operationId: string, summary: string, schema: string, description: string) => ({
+  post: { operationId, summary, requestBody: body(schema), responses: answers(description) },
+});
+const get = (operationId: string, summary: string, parameters: readonly unknown[] = []) => ({
+  get: { operationId, summary, parameters, responses: { '200': { description: summary } } },
+});
+
+/** OpenAPI 3.1 of every endpoint. */
+export const openApi = {
+  openapi: '3.1.0',
+  info: {
+    title: 'Formal Stave',
+    version: '0.1.0',
+    description: 'Stateless answers over the same core as the pages. Nothing that is sent is kept or logged.',
+    license: { name: 'MIT', identifier: 'MIT' },
+  },
+  servers: [{ url: '/' }],
+  paths: {
+    '/api/health': get('health', 'Whether the server answers'),
+    '/api/openapi.json': get('openApi', 'This description'),
+    '/api/schemas/{name}.json': get('schema', 'A published JSON Schema', [
+      { name: 'name', in: 'path', required: true, schema: { enum: Object.keys(SCHEMAS) } },
+    ]),
+    '/api/plan/level': post(
+      'level',
+      'The smoothest feasible load',
+      'level-request',
+      'The split, or why there is none',
+    ),
+    '/api/marks/totals': post(
+      'totals',
+      'Standing marks, total, award and the next line',
+      'totals-request',
+      'The totals',
+    ),
+    '/api/programme/check': post(
+      'check',
+      'Every rule of a level against a programme',
+      'check-request',
+      'The verdicts with their sentences',
+    ),
+    '/api/requirements/validate': post(
+      'validate',
+      'A requirement file, checked',
+      'requirement',
+      'What the file holds',
+    ),
+  },
+  components: {
+    schemas: SCHEMAS,
+    responses: {
+      problem: {
+        description: 'Problem details (RFC 9457); errors carry a JSON pointer into the body',
+        content: {
+          'application/problem+json': {
+            schema: {
+              type: 'object',
+              required: ['type', 'title', 'status'],
+              properties: {
+                type: { type: 'string' },
+                title: { type: 'string' },
+                status: { type: 'integer' },
+                detail: { type: 'string' },
+                errors: {
+                  type: 'array',
+                  items: {
+                    type: 'object',
+                    properties: { pointer: { type: 'string' }, detail: { type: 'string' } },
+                  },
+                },
+              },
+            },
+          },
+        },
+      },
+    },
+  },
+};

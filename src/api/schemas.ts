@@ -1,0 +1,26 @@
+import {
+  checkRequestShape,
+  levelRequestShape,
+  RECORD_KINDS,
+  requirementFileShape,
+  shapeOf,
+  totalsRequestShape,
+  type Shape,
+} from '@/core/files';
+
+const named = (title: string, shape: Shape) => ({
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  title,
+  ...shape.json,
+});
+
+/** The published JSON Schemas by name, from the same descriptions that check data. */
+export const SCHEMAS: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
+  requirement: named('Formal Stave requirement file', requirementFileShape),
+  'level-request': named('Levelling request', levelRequestShape),
+  'totals-request': named('Mark totals request', totalsRequestShape),
+  'check-request': named('Programme check request', checkRequestShape),
+  ...Object.fromEntries(
+    RECORD_KINDS.map((kind) => [`record-${kind}`, named(`Record: ${kind}`, shapeOf(kind))]),
+  ),
+};

@@ -1,0 +1,51 @@
+import type { APIRoute } from 'astro';
+import { endpoint, methodNotAllowed } from '@/api';
+import { totalsRequestShape } from '@/core/files';
+import { nextLine, problemsOfScheme, standing, type MarkScheme, type MarkSheet } from '@/core/marks';
+
+export const prerender = false;
+
+interface Body {
+  readonly scheme: MarkScheme;
+  readonly sheets: readonly MarkSheet[];
+}
+
+export const POST: APIRoute = endpoint<Body>(totalsRequestShape, ({ scheme, sheets }) => {
+  const problems = [
+    ...problemsOfScheme(scheme).map(({ path, message }) => ({
+      pointer: `/scheme/${path.replace(/\[(\d+)\]/g, '/$1').replaceAll('.', '/')}`,
+      message,
+    })),
+    ...sheets.flatMap((sheet, at) => {
+      const component = scheme.components.find((each) => each.componentId === sheet.componentId);
+      if (!component)
+        return [{ pointer: `/sheets/${at}/componentId`, message: 'not a component of the scheme' }];
+      return Object.entries(sheet.marks).flatMap(([id, mark]) => {
+        const criterion = component.criteria.find((each) => each.id === id);
+        if (!criterion)
+          return [{ pointer: `/sheets/${at}/marks/${id}`, message: 'not a criterion of the component' }];
+        return mark > criterion.maxMark
+          ? [{ pointer: `/sheets/${at}/marks/${id}`, message: `above ${criterion.maxMark}` }]
+          : [];
+      });
+    }),
+  ];
+  if (problems.length > 0) return { ok: false, why: problems };
+  const stands = standing(scheme, sheets);
+  const next = nextLine(
+    scheme,
+    stands.marks.map((mark) => mark.from?.mark ?? null),
+  );
+  return {
+    ok: true,
+    value: {
+      total: stands.total,
+      maxMark: stands.maxMark,
+      award: stands.award?.id ?? null,
+      missing: stands.missing,
+      marks: stands.marks,
+      next: next && { award: next.award.id, totalShort: next.totalShort, below: next.below, gain: next.gain },
+    },
+  };
+});
+export const ALL: APIRoute = methodNotAllowed('POST');

@@ -1,0 +1,7 @@
+import type { APIRoute } from 'astro';
+import { methodNotAllowed, openApi } from '@/api';
+import { json } from '@/api/problem';
+
+export const prerender = false;
+export const GET: APIRoute = () => json(openApi);
+export const ALL: APIRoute = methodNotAllowed('GET');
