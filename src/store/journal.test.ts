@@ -95,7 +95,8 @@ describe('a fault at every step of the write path', () => {
       const after = await opened(new FaultyKv(kv.data));
       const [a, b] = namesOf(after);
       const c = nameOf(after.state.records, 'c');
-      const state = { 'first/first/': 1, 'second/second/': 2, 'third//third': 3 }[`${a ?? ''}/${b ?? ''}/${c ?? ''}`];
+      const states: Record<string, number> = { 'first/first/': 1, 'second/second/': 2, 'third//third': 3 };
+      const state = states[`${a ?? ''}/${b ?? ''}/${c ?? ''}`];
       expect(state, `failed at ${failAt}: ${a} ${b} ${c}`).toBeGreaterThanOrEqual(acknowledged);
       // And the start after that finds the same: the replay is finished, not repeated over newer edits.
       await edit(after, [closure('a', 'later')]);

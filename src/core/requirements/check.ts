@@ -2,7 +2,7 @@ import { coversBars } from '../music';
 import { holds, type Piece } from '../repertoire';
 import { daysBetween, yearsBetween } from '../time';
 import { openSlots, piecesOf, type Entry, type Slot } from './entry';
-import { canAllDiffer, reachableTimes } from './possible';
+import { canAllDiffer, fillings } from './possible';
 import { componentOf } from './requirement-set';
 import type { Rule } from './rule';
 import type { Evidence, RuleStatus, Verdict } from './verdict';
@@ -32,9 +32,12 @@ export function checkRule(rule: Rule, entry: Entry): Verdict {
   };
 }
 
-/** Three-valued: `possible` is whether some way of filling meets the rule, `open` whether anything is still open. */
-const decide = (possible: boolean, open: boolean): Answer['status'] =>
-  possible ? (open ? 'undecided' : 'met') : 'unmet';
+/**
+ * @param possible - whether some way of filling the open slots meets the rule
+ * @param kept - whether nothing is open any more and the rule is met as things stand
+ */
+const decide = (possible: boolean, kept: boolean): Answer['status'] =>
+  possible ? (kept ? 'met' : 'undecided') : 'unmet';
 
 const within = (value: number, min: number | null, max: number | null) =>
   value >= (min ?? -Infinity) && value <= (max ?? Infinity);
@@ -50,7 +53,7 @@ function answer(rule: Rule, entry: Entry): Answer {
       const most = sum(slots, (slot) => fillable(slot, slot.room));
       const possible = chosen + open <= rule.max && chosen + most >= rule.min;
       return {
-        status: decide(possible, open > 0 || (possible && chosen < rule.min)),
+        status: decide(possible, open === 0 && chosen >= rule.min),
         evidence: { kind: 'count', chosen, open },
       };
     }
@@ -158,7 +161,7 @@ function oneFromEach(componentIds: readonly string[], entry: Entry, slots: reado
     possible &&= slot !== undefined && pieces.length <= 1 && stray.length === 0;
   }
   return {
-    status: decide(possible && empty.length === 0, open.length > 0),
+    status: decide(possible && empty.length === 0, open.length === 0),
     evidence: { kind: 'lists', chosen, open, notListed, empty },
   };
 }
@@ -167,26 +170,23 @@ function time(rule: Extract<Rule, { kind: 'time' }>, slots: readonly Slot[]): An
   const pieces = slots.flatMap((slot) => slot.chosen);
   const untimed = pieces.filter((piece) => piece.seconds === null).map((piece) => piece.title);
   const open = sum(slots, (slot) => slot.open);
-  const gaps = rule.gapSeconds * Math.max(0, pieces.length + open - 1);
-  const seconds =
-    sum(pieces, (piece) => piece.seconds ?? 0) + rule.gapSeconds * Math.max(0, pieces.length - 1);
-  const reach = reachableTimes(slots);
-  const bounded = reach !== 'any' && untimed.length === 0;
-  const chosenSeconds = sum(pieces, (piece) => piece.seconds ?? 0);
-  const totals = reach === 'any' ? [] : reach.map((added) => chosenSeconds + added + gaps);
-  const least = reach === 'any' ? chosenSeconds + gaps : Math.min(...totals);
-  const possible = bounded
-    ? totals.some((total) => within(total, rule.min, rule.max))
-    : least <= (rule.max ?? Infinity);
+  const timed = sum(pieces, (piece) => piece.seconds ?? 0);
+  const withGaps = (seconds: number, count: number) => seconds + rule.gapSeconds * Math.max(0, count - 1);
+  const now = withGaps(timed, pieces.length);
+  const totals = fillings(slots).map((filling) => ({
+    seconds: withGaps(timed + filling.seconds, pieces.length + filling.count),
+    exact: untimed.length === 0 && !filling.untimed,
+  }));
+  const possible = totals.some(({ seconds, exact }) => within(seconds, exact ? rule.min : null, rule.max));
   return {
-    status: decide(possible, open > 0 || untimed.length > 0),
+    status: decide(possible, open === 0 && untimed.length === 0 && within(now, rule.min, rule.max)),
     evidence: {
       kind: 'time',
-      seconds,
+      seconds: now,
       open,
       untimed,
-      least,
-      most: bounded && totals.length > 0 ? Math.max(...totals) : null,
+      least: Math.min(...totals.map((total) => total.seconds)),
+      most: totals.every((total) => total.exact) ? Math.max(...totals.map((total) => total.seconds)) : null,
     },
   };
 }
@@ -195,7 +195,7 @@ function differentComposers(slots: readonly Slot[]): Answer {
   const names = slots.flatMap((slot) => slot.chosen.map((piece) => piece.composer));
   const open = sum(slots, (slot) => slot.open);
   const { repeated, possible } = canAllDiffer(names, slots);
-  return { status: decide(possible, open > 0), evidence: { kind: 'composers', names, repeated, open } };
+  return { status: decide(possible, open === 0), evidence: { kind: 'composers', names, repeated, open } };
 }
 
 function countWhere(rule: Extract<Rule, { kind: 'count where' }>, slots: readonly Slot[]): Answer {
@@ -221,7 +221,7 @@ function countWhere(rule: Extract<Rule, { kind: 'count where' }>, slots: readonl
     open === 0 &&
     (rule.bound === 'at least' ? titles.length >= rule.count : titles.length + unknown.length <= rule.count);
   return {
-    status: decide(possible, !settled),
+    status: decide(possible, settled),
     evidence: { kind: 'matching', titles, unknown, open, possible: addable },
   };
 }

@@ -1,40 +1,55 @@
 import { sameComposer } from '../repertoire';
 import type { Slot } from './entry';
 
-/**
- * Seconds the open slots can add, every way of filling each up to its minimum, and optionally to its maximum.
- * @returns distinct sums, unordered; [0] when nothing is open; "any" when a choice is free or untimed
- */
-export function reachableTimes(slots: readonly Slot[]): number[] | 'any' {
-  let sums = new Set([0]);
-  for (const slot of slots) {
-    if (slot.room === 0) continue;
-    if (slot.candidates === 'any') {
-      if (slot.open === 0) continue;
-      return 'any';
-    }
-    const times = slot.candidates.map((piece) => piece.seconds);
-    if (slot.open > 0 && times.includes(null)) return 'any';
-    const added = sumsOfSome(
-      times.filter((seconds) => seconds !== null),
-      slot.open,
-      slot.room,
-    );
-    sums = new Set([...sums].flatMap((before) => [...added].map((more) => before + more)));
-  }
-  return [...sums];
+/** What some way of filling the open slots adds: pieces, their seconds, and whether one of them is not timed. */
+export interface Filling {
+  readonly count: number;
+  readonly seconds: number;
+  readonly untimed: boolean;
 }
 
-/** Sums of between `min` and `max` different entries of `values` (as many as there are, if fewer than `min`). */
-function sumsOfSome(values: readonly number[], min: number, max: number): Set<number> {
-  const most = Math.min(max, values.length);
-  const byCount: Set<number>[] = Array.from({ length: most + 1 }, () => new Set<number>());
-  byCount[0]?.add(0);
-  for (const value of values)
-    for (let count = most; count > 0; count -= 1)
-      for (const before of byCount[count - 1] ?? []) byCount[count]?.add(before + value);
-  return new Set(byCount.slice(Math.min(min, most)).flatMap((sums) => [...sums]));
+/**
+ * Every way of filling the open slots, each between its least and its most, as far as times can tell them apart.
+ * A slot of own choice takes its least, not timed.
+ * @returns at least one, distinct, unordered
+ */
+export function fillings(slots: readonly Slot[]): Filling[] {
+  let all: Filling[] = [{ count: 0, seconds: 0, untimed: false }];
+  for (const slot of slots) {
+    const added =
+      slot.candidates === 'any'
+        ? [{ count: slot.open, seconds: 0, untimed: slot.open > 0 }]
+        : choicesOf(
+            slot.candidates.map((piece) => piece.seconds),
+            slot.open,
+            slot.room,
+          );
+    all = distinctFillings(all.flatMap((before) => added.map((more) => joined(before, more))));
+  }
+  return all;
 }
+
+/** Between `min` and `max` different entries of `times` (as many as there are, if fewer than `min`). */
+function choicesOf(times: readonly (number | null)[], min: number, max: number): Filling[] {
+  let all: Filling[] = [{ count: 0, seconds: 0, untimed: false }];
+  for (const seconds of times) {
+    const one = { count: 1, seconds: seconds ?? 0, untimed: seconds === null };
+    all = distinctFillings([
+      ...all,
+      ...all.filter((each) => each.count < max).map((each) => joined(each, one)),
+    ]);
+  }
+  return all.filter((each) => each.count >= Math.min(min, times.length));
+}
+
+const joined = (a: Filling, b: Filling): Filling => ({
+  count: a.count + b.count,
+  seconds: a.seconds + b.seconds,
+  untimed: a.untimed || b.untimed,
+});
+const distinctFillings = (all: readonly Filling[]): Filling[] => [
+  ...new Map(all.map((each) => [`${each.count}/${each.seconds}/${each.untimed ? 1 : 0}`, each])).values(),
+];
 
 /**
  * Whether the open slots can be filled so that no composer stands twice: a matching of slots to composers.
