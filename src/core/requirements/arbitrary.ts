@@ -30,7 +30,10 @@ const anyPiece = (id: string): fc.Arbitrary<Piece> =>
   fc
     .record({
       composer: fc.constantFrom(...COMPOSERS),
-      seconds: fc.oneof({ weight: 9, arbitrary: fc.constantFrom(60, 90, 150) }, { weight: 1, arbitrary: fc.constant(null) }),
+      seconds: fc.oneof(
+        { weight: 9, arbitrary: fc.constantFrom(60, 90, 150) },
+        { weight: 1, arbitrary: fc.constant(null) },
+      ),
       metre: fc.constantFrom('6/8', '3/4', '5/8', null),
       accompaniment: fc.constantFrom('accompanied' as const, 'unaccompanied' as const, null),
     })
@@ -38,16 +41,31 @@ const anyPiece = (id: string): fc.Arbitrary<Piece> =>
 
 const anyRule: fc.Arbitrary<Rule> = fc.oneof(
   fc.constant<Rule>({ id: 'r', kind: 'one from each', componentIds: ['a', 'b'] }),
-  fc.record({ min: fc.integer({ min: 0, max: 3 }), more: fc.integer({ min: 0, max: 2 }) }).map(({ min, more }): Rule => ({ id: 'r', kind: 'count', min, max: min + more })),
   fc
-    .record({ min: fc.option(fc.constantFrom(120, 210, 300)), more: fc.option(fc.constantFrom(0, 30, 120)), gapSeconds: fc.constantFrom(0, 20) })
-    .map(({ min, more, gapSeconds }): Rule => ({ id: 'r', kind: 'time', min, max: more === null ? null : (min ?? 150) + more, gapSeconds })),
+    .record({ min: fc.integer({ min: 0, max: 3 }), more: fc.integer({ min: 0, max: 2 }) })
+    .map(({ min, more }): Rule => ({ id: 'r', kind: 'count', min, max: min + more })),
+  fc
+    .record({
+      min: fc.option(fc.constantFrom(120, 210, 300)),
+      more: fc.option(fc.constantFrom(0, 30, 120)),
+      gapSeconds: fc.constantFrom(0, 20),
+    })
+    .map(({ min, more, gapSeconds }): Rule => ({
+      id: 'r',
+      kind: 'time',
+      min,
+      max: more === null ? null : (min ?? 150) + more,
+      gapSeconds,
+    })),
   fc.constant<Rule>({ id: 'r', kind: 'different composers' }),
   fc
     .record({
       bound: fc.constantFrom('at least' as const, 'at most' as const),
       count: fc.integer({ min: 0, max: 3 }),
-      where: fc.constantFrom({ on: 'metre' as const, is: 'compound' as const }, { on: 'accompaniment' as const, is: 'unaccompanied' as const }),
+      where: fc.constantFrom(
+        { on: 'metre' as const, is: 'compound' as const },
+        { on: 'accompaniment' as const, is: 'unaccompanied' as const },
+      ),
     })
     .map((rest): Rule => ({ id: 'r', kind: 'count where', ...rest })),
 );
@@ -73,7 +91,13 @@ export function entryWith(
     })),
     rules,
   };
-  const session = { id: 'spring', name: 'spring visit', day: day('2027-03-31'), entryCloses: day('2027-01-26'), venue: '' };
+  const session = {
+    id: 'spring',
+    name: 'spring visit',
+    day: day('2027-03-31'),
+    entryCloses: day('2027-01-26'),
+    venue: '',
+  };
   const set: RequirementSet = {
     id: 'set',
     kind: 'graded exam',
@@ -112,7 +136,8 @@ export const anyEntry: fc.Arbitrary<Entry> = fc
   })
   .map(({ rule, a, b, more, chosenA, chosenB }) => {
     const max = more ? 2 : 1;
-    const choices = (ids: readonly string[]) => ids.slice(0, max).map((pieceId) => ({ kind: 'piece' as const, pieceId }));
+    const choices = (ids: readonly string[]) =>
+      ids.slice(0, max).map((pieceId) => ({ kind: 'piece' as const, pieceId }));
     return entryWith(
       [rule],
       [

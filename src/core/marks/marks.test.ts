@@ -1,0 +1,182 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { calendarDay } from '../time';
+import { aimMark, problemsOfScheme, schemeMax, type MarkScheme } from './scheme';
+import { differences, type Assessor, type MarkSheet } from './sheet';
+import { awardFor, nextLine, standing } from './standing';
+
+const criteria = ['notes', 'tone', 'phrasing', 'pulse'].map((id) => ({
+  id,
+  name: id,
+  maxMark: 6,
+  bands: [],
+}));
+const scheme: MarkScheme = {
+  id: 'board',
+  version: 1,
+  components: ['a', 'b', 'c', 't', 'm'].map((componentId) => ({ componentId, criteria })),
+  awards: [
+    { id: 'pass', name: 'pass', total: 78, eachAtLeast: null },
+    { id: 'merit', name: 'merit', total: 93, eachAtLeast: 14 },
+    { id: 'distinction', name: 'distinction', total: 106, eachAtLeast: null },
+  ],
+};
+const anyMarks = fc.array(fc.integer({ min: 0, max: 24 }), { minLength: 5, maxLength: 5 });
+const rank = (marks: readonly number[]) =>
+  scheme.awards.findIndex((award) => award.id === awardFor(scheme, marks)?.id);
+
+test.each([
+  [[15, 15, 16, 16, 16], 'pass'],
+  [[15, 15, 15, 16, 16], null],
+  [[18, 18, 19, 19, 19], 'merit'],
+  [[13, 20, 20, 20, 20], 'pass'],
+  [[13, 24, 24, 24, 24], 'pass'],
+  [[21, 21, 21, 21, 22], 'distinction'],
+])('%j reaches %s', (marks, award) => expect(awardFor(scheme, marks)?.id ?? null).toBe(award));
+
+describe('awards', () => {
+  test('a higher mark never lowers the award', () => {
+    fc.assert(
+      fc.property(anyMarks, fc.nat(4), (marks, at) => {
+        const higher = marks.map((mark, index) => Math.min(24, mark + (index === at ? 1 : 0)));
+        expect(rank(higher)).toBeGreaterThanOrEqual(rank(marks));
+      }),
+    );
+  });
+  test('the award is the same however the marks are ordered', () => {
+    fc.assert(
+      fc.property(anyMarks, fc.shuffledSubarray([0, 1, 2, 3, 4], { minLength: 5 }), (marks, order) => {
+        expect(rank(order.map((at) => marks[at] ?? 0))).toBe(rank(marks));
+      }),
+    );
+  });
+  test('the next line: its gain reaches it, and one mark less never does', () => {
+    fc.assert(
+      fc.property(anyMarks, (marks) => {
+        const next = nextLine(scheme, marks);
+        if (!next) {
+          expect(rank(marks)).toBe(2);
+          return;
+        }
+        const raised = marks.map(
+          (mark, at) =>
+            mark +
+            (next.below.find((each) => each.componentId === scheme.components[at]?.componentId)?.short ?? 0),
+        );
+        let left = next.gain - (raised.reduce((a, b) => a + b, 0) - marks.reduce((a, b) => a + b, 0));
+        for (let at = 0; at < 5 && left > 0; at += 1) {
+          const more = Math.min(left, 24 - (raised[at] ?? 0));
+          raised[at] = (raised[at] ?? 0) + more;
+          left -= more;
+        }
+        const reached = scheme.awards.findIndex((award) => award.id === next.award.id);
+        expect(left).toBe(0);
+        expect(rank(raised)).toBeGreaterThanOrEqual(reached);
+        const drops = raised.map((mark, at) =>
+          mark > (marks[at] ?? 0) ? raised.map((each, index) => each - (index === at ? 1 : 0)) : null,
+        );
+        for (const less of drops) if (less) expect(rank(less)).toBeLessThan(reached);
+      }),
+    );
+  });
+});
+
+const sheet = (
+  id: string,
+  componentId: string,
+  assessor: Assessor,
+  on: string,
+  marks: readonly number[],
+  rest: Partial<MarkSheet> = {},
+): MarkSheet => ({
+  id,
+  goalId: 'g',
+  componentId,
+  pieceId: null,
+  schemeId: 'board',
+  schemeVersion: 1,
+  assessor,
+  day: calendarDay(on),
+  marks: Object.fromEntries(marks.map((mark, at) => [criteria[at]?.id ?? '', mark])),
+  notes: [],
+  closed: true,
+  supersedes: null,
+  ...rest,
+});
+
+test('the standing total takes the latest whole teacher, mock or official sheet of each component', () => {
+  const sheets = [
+    sheet('1', 'a', 'teacher', '2027-01-06', [4, 4, 3, 3]),
+    sheet('2', 'a', 'teacher', '2027-01-13', [5, 5, 4, 4]),
+    sheet('3', 'a', 'student', '2027-01-19', [6, 6, 6, 6]),
+    sheet('4', 'a', 'teacher', '2027-01-20', [6, 6]),
+    sheet('5', 'b', 'mock', '2027-01-13', [4, 4, 4, 4]),
+    sheet('6', 'b', 'teacher', '2027-01-13', [1, 1, 1, 1], { schemeId: 'other' }),
+    sheet('7', 'c', 'teacher', '2027-01-13', [3, 3, 3, 3]),
+    sheet('8', 'c', 'teacher', '2027-01-13', [2, 3, 3, 3], { supersedes: '7' }),
+  ];
+  const stands = standing(scheme, sheets);
+  expect(
+    stands.marks.map((mark) => mark.from && `${mark.from.sheetId} ${mark.from.assessor} ${mark.from.mark}`),
+  ).toEqual(['2 teacher 18', '5 mock 16', '8 teacher 11', null, null]);
+  expect(stands).toMatchObject({ total: 45, maxMark: 120, missing: ['t', 'm'], award: null });
+  expect(differences(scheme.components[0]!, sheets[2]!, sheets[1]!)).toEqual([
+    { criterionId: 'phrasing', own: 6, teacher: 4 },
+    { criterionId: 'pulse', own: 6, teacher: 4 },
+    { criterionId: 'notes', own: 6, teacher: 5 },
+    { criterionId: 'tone', own: 6, teacher: 5 },
+  ]);
+});
+
+test('shares of an award are rounded up and never under the floor', () => {
+  expect(scheme.awards.map((award) => aimMark(scheme, award, scheme.components[0]!))).toEqual([16, 19, 22]);
+  expect(schemeMax(scheme)).toBe(120);
+});
+
+test.each([
+  [
+    'an award above the maximum',
+    { ...scheme, awards: [{ id: 'x', name: 'x', total: 121, eachAtLeast: null }] },
+    'awards[0].total',
+  ],
+  ['awards out of order', { ...scheme, awards: [...scheme.awards].reverse() }, 'awards[1].total'],
+  [
+    'a floor above a component',
+    { ...scheme, awards: [{ id: 'x', name: 'x', total: 1, eachAtLeast: 25 }] },
+    'awards[0].eachAtLeast',
+  ],
+  [
+    'bands that overlap',
+    {
+      ...scheme,
+      components: [
+        {
+          componentId: 'a',
+          criteria: [
+            {
+              ...criteria[0]!,
+              bands: [
+                { from: 1, to: 3, descriptor: '' },
+                { from: 3, to: 6, descriptor: '' },
+              ],
+            },
+          ],
+        },
+      ],
+      awards: [],
+    },
+    'components[0].criteria[0].bands',
+  ],
+  [
+    'a band past the maximum',
+    {
+      ...scheme,
+      components: [
+        { componentId: 'a', criteria: [{ ...criteria[0]!, bands: [{ from: 5, to: 7, descriptor: '' }] }] },
+      ],
+      awards: [],
+    },
+    'components[0].criteria[0].bands',
+  ],
+])('%s is named', (_, bad, path) => expect(problemsOfScheme(bad)[0]?.path).toBe(path));
+test('a sound scheme has no problems', () => expect(problemsOfScheme(scheme)).toEqual([]));
