@@ -55,11 +55,9 @@ export async function createApp() {
     next();
   });
   app.use(compression());
-  app.use(
-    '/_astro',
-    express.static(join(client, '_astro'), { immutable: true, maxAge: '1y', fallthrough: false }),
-  );
+  app.use('/_astro', express.static(join(client, '_astro'), { immutable: true, maxAge: '1y' }));
   app.use(express.static(client, { extensions: ['html'], redirect: false, cacheControl: false }));
   app.use(handler);
+  app.use((_, response) => void response.status(404).sendFile(join(client, '404.html')));
   return app;
 }

@@ -61,7 +61,10 @@ const edit = (journal: Journal, edits: readonly Edit[]) =>
 
 /** A pair of records is always written together: half an action would show as two different names. */
 const pair = (name: string) => [closure('a', name), closure('b', name)];
-const namesOf = (journal: Journal) => [nameOf(journal.state.records, 'a'), nameOf(journal.state.records, 'b')];
+const namesOf = (journal: Journal) => [
+  nameOf(journal.state.records, 'a'),
+  nameOf(journal.state.records, 'b'),
+];
 
 describe('a fault at every step of the write path', () => {
   test.each([
@@ -112,7 +115,11 @@ test('two tabs, 200 interleaved edits: none is lost, and both see the same', asy
   const [one, two] = [await opened(new FaultyKv(data), lock), await opened(new FaultyKv(data), lock)];
   const add = (journal: Journal, mark: string) =>
     journal.commit('append', (records) =>
-      changesOf(records, [closure('log', `${nameOf(records, 'log') ?? ''}${mark}`.slice(-120)), closure(mark, mark)], rev),
+      changesOf(
+        records,
+        [closure('log', `${nameOf(records, 'log') ?? ''}${mark}`.slice(-120)), closure(mark, mark)],
+        rev,
+      ),
     );
   await Promise.all(Array.from({ length: 200 }, (_, at) => add(at % 2 === 0 ? one : two, `e${at}`)));
   await Promise.all([one.refresh(), two.refresh()]);
@@ -207,9 +214,12 @@ test('what is erased for good is nowhere in the store, and late tabs notice', as
 test('any sequence of edits opens again as it was left, whatever was pruned', async () => {
   await fc.assert(
     fc.asyncProperty(
-      fc.array(fc.tuple(fc.constantFrom('a', 'b', 'c'), fc.option(fc.string({ minLength: 1, maxLength: 5 }))), {
-        maxLength: 30,
-      }),
+      fc.array(
+        fc.tuple(fc.constantFrom('a', 'b', 'c'), fc.option(fc.string({ minLength: 1, maxLength: 5 }))),
+        {
+          maxLength: 30,
+        },
+      ),
       async (edits) => {
         const kv = new FaultyKv();
         const journal = await opened(kv);

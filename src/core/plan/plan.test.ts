@@ -243,6 +243,12 @@ describe('what the teacher does answers at once', () => {
     expect(weeks[2]).toMatchObject({ minutes: 0, load: 0, closed: 'week shut', lesson: true });
     expect(items.every((item) => item.weeks[2] === 0)).toBe(true);
   });
+  test('this week shut: its stages wait for the next week', () => {
+    const { weeks, items } = planOf(withPlan({ shutWeeks: [day('2027-01-20')] }));
+    expect(weeks[0]?.load).toBe(0);
+    expect(items[0]?.stages[0]).toMatchObject({ stage: 'prepare', fromWeek: 0, toWeek: 1 });
+    expect(items[0]?.gates[0]?.day).toBe('2027-02-03');
+  });
   test('too few minutes: not feasible, the critical stretch says so, and the latest start would have worked', () => {
     const little = { ...input, student: { ...student, minutesByWeekday: [8, 8, 8, 8, 8, 8, 0] } };
     const answer = planPreparation(little);

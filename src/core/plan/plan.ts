@@ -225,17 +225,9 @@ function draftOf(
     parts,
     goal.plan.gates.filter((gate) => gate.componentId === component.id),
   );
-  let next = 0;
-  const stages = parts.map(({ stage, minutes: part }, at) => {
-    const gate = gates[at];
-    const passed = gates.slice(at).some((later) => later.passedOn !== null);
-    // A stage that should be over goes on until its gate is passed; nothing begins before that.
-    const due = gate ? gate.lastWeek : grid.length - 1;
-    const toWeek = passed ? due : Math.max(due, Math.min(now, grid.length - 1));
-    const fromWeek = Math.min(next, toWeek);
-    next = toWeek + 1;
-    return { stage, fromWeek, toWeek, minutes: part, passed };
-  });
+  const hasMinutes = (from: number, to: number) =>
+    available.slice(Math.max(0, from - now), to - now + 1).some((each) => each > 0);
+  const stages = stagesOf(parts, gates, grid.length - 1, now, hasMinutes);
   const ahead = stages.filter((stage) => !stage.passed);
   const first = ahead[0]?.stage;
   const work = ahead.map((stage) => ({
@@ -266,13 +258,43 @@ function draftOf(
         minutes,
         toDo: work.reduce((sum, stage) => sum + stage.minutes, 0),
         basis,
-        gates,
+        gates: gates.map((gate, at) => {
+          const end = stages[at]?.toWeek ?? gate.lastWeek;
+          const shifts = gate.passedOn === null && gate.lastWeek >= now && end > gate.lastWeek;
+          return shifts ? { ...gate, lastWeek: end, day: grid[end + 1]?.from ?? gate.day } : gate;
+        }),
         stages,
         tempo: (source.kind === 'excerpt' ? source.tempo : null) ?? pieces[0]?.tempo ?? null,
       },
       work: { ...item, visitMinutes: visit },
     },
   ];
+}
+
+/**
+ * The weeks of each stage. A stage that should be over goes on until its gate is passed, and nothing begins
+ * before that; a stage whose weeks have no minutes goes on into the next week that has some.
+ */
+function stagesOf(
+  parts: readonly { readonly stage: Stage; readonly minutes: number }[],
+  gates: readonly Gate[],
+  lastWeek: number,
+  now: number,
+  hasMinutes: (from: number, to: number) => boolean,
+): PlanItem['stages'] {
+  let next = 0;
+  return parts.map(({ stage, minutes }, at) => {
+    const due = gates[at]?.lastWeek ?? lastWeek;
+    const passed = gates.slice(at).some((gate) => gate.passedOn !== null);
+    let toWeek = passed ? due : Math.min(lastWeek, Math.max(due, now, next - 1));
+    let fromWeek = Math.min(next, toWeek);
+    if (!passed) {
+      while (toWeek < lastWeek && !hasMinutes(fromWeek, toWeek)) toWeek += 1;
+      while (fromWeek > now && !hasMinutes(fromWeek, toWeek)) fromWeek -= 1;
+    }
+    next = toWeek + 1;
+    return { stage, fromWeek, toWeek, minutes, passed };
+  });
 }
 
 /**

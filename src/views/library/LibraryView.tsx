@@ -240,7 +240,7 @@ function ComponentDetail({
             ) : (
               <Table
                 label={`${component.name}, pieces`}
-                head={['Piece', 'Composer', 'Time', 'Key, metre', 'Bars', 'Tempo', '']}
+                head={['Piece', 'Composer', 'Time', 'Key, metre', 'Bars', 'Tempo', 'Facts']}
                 tight
               >
                 {source.pieceIds.flatMap((id) => {

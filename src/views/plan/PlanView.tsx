@@ -5,8 +5,8 @@ import { hearToday, type GoalContext } from '@/core/register';
 import { slotMinutes } from '@/core/time';
 import { formatDay } from '@/core/time';
 import type { Stage } from '@/core/effort';
-import { saveStudent, shutWeek, type ReadyState } from '@/store';
-import { Button, LinkButton, PageLine, Section, TempoMark } from '@/ui';
+import { saveStudent, setGate as changeGate, shutWeek, type ReadyState } from '@/store';
+import { Button, Empty, LinkButton, PageLine, Section, TempoMark } from '@/ui';
 import { formatBars } from '@/core/music';
 import { GoalPicker } from '../shell/GoalPicker';
 import { NoGoal } from '../shell/NoGoal';
@@ -41,12 +41,37 @@ function PlanPage({ ready }: { readonly ready: ReadyState }) {
       {context.plan ? (
         <PlanBody ready={ready} context={context} plan={context.plan} />
       ) : (
-        <p className={css.refusal}>
-          {context.planRefusal ? refusalWords(context.planRefusal, context) : ''}{' '}
-          <a href={hrefOf('/programme', { goal: context.goal.id })}>Programme</a>
-        </p>
+        <Refusal context={context} />
       )}
     </>
+  );
+}
+
+/** Why there is no plan, with what would mend it at hand. */
+function Refusal({ context }: { readonly context: GoalContext }) {
+  const { goal } = context;
+  return (
+    <Empty title="No plan as things stand">
+      <p>{context.planRefusal ? refusalWords(context.planRefusal, context) : ''}</p>
+      <div className={css.acts}>
+        {goal.plan.shutWeeks.map((from) => (
+          <Button key={from} onClick={() => void shutWeek(goal.id, from, false)}>
+            Open the week of {formatDay(from, 'short')}
+          </Button>
+        ))}
+        {goal.plan.gates
+          .filter((gate) => gate.movedTo !== null)
+          .map((gate) => (
+            <Button
+              key={gate.componentId + gate.stage}
+              onClick={() => void changeGate(goal.id, gate.componentId, gate.stage, { movedTo: null })}
+            >
+              Put the gate of “{gate.stage}” back
+            </Button>
+          ))}
+        <LinkButton href={hrefOf('/programme', { goal: goal.id })}>Programme</LinkButton>
+      </div>
+    </Empty>
   );
 }
 

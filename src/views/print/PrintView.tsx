@@ -158,7 +158,7 @@ function CardSheet({
       <table className={css.table}>
         <thead>
           <tr>
-            <th scope="col" />
+            <th scope="col">Component</th>
             {days.map(({ day }) => (
               <th key={day} scope="col">
                 {formatDay(day, 'medium').slice(0, 6)}

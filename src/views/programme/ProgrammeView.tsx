@@ -42,12 +42,12 @@ function ProgrammePage({ ready }: { readonly ready: ReadyState }) {
     return (
       <>
         {ready.studio.sets.size > 0 && ready.studio.students.size > 0 ? (
-          <Empty title="No goal yet">
-            <p>A goal is one student aiming at one level at one session.</p>
+          <>
+            <PageLine title="No goal yet" sub="A goal is one student aiming at one level at one session." />
             <Button look="do" onClick={() => setAdding(true)}>
               Set a goal
             </Button>
-          </Empty>
+          </>
         ) : (
           <NoGoal studio={ready.studio} what="No programme to choose yet" />
         )}

@@ -1,5 +1,5 @@
 import type { Studio } from '@/core/register';
-import { Empty, LinkButton } from '@/ui';
+import { LinkButton, PageLine } from '@/ui';
 
 /** What comes before a view that needs a goal. */
 export function NoGoal({ studio, what }: { readonly studio: Studio; readonly what: string }) {
@@ -10,11 +10,11 @@ export function NoGoal({ studio, what }: { readonly studio: Studio; readonly wha
         ? (['First a student.', 'Register', '/'] as const)
         : (['First a goal: a student, a level and a session.', 'Programme', '/programme'] as const);
   return (
-    <Empty title={what}>
-      <p>{step[0]}</p>
+    <>
+      <PageLine title={what} sub={step[0]} />
       <LinkButton look="do" href={step[2]}>
         {step[1]}
       </LinkButton>
-    </Empty>
+    </>
   );
 }

@@ -61,7 +61,7 @@ export function CriterionRow({
                 <button
                   type="button"
                   className={css.press}
-                  aria-label={`${criterion.name}: ${range}. ${band.descriptor}`}
+                  aria-label={`${criterion.name}: ${range}${band.descriptor === '' ? '' : `. ${band.descriptor}`}`}
                   aria-pressed={inBand(mark, band.from, band.to)}
                   onClick={() => {
                     onPick();

@@ -26,7 +26,7 @@ export function ClosuresDialog({
   const good = name.trim() !== '' && isCalendarDay(from) && isCalendarDay(to) && from <= to;
   return (
     <Dialog title="Closures" onClose={onClose} wide>
-      <Table label="Closures" head={['Name', 'From', 'To', 'Stops', '']} tight>
+      <Table label="Closures" head={['Name', 'From', 'To', 'Stops', 'Change']} tight>
         {[...closures]
           .sort((a, b) => (a.from < b.from ? -1 : 1))
           .map((closure) => (

@@ -1,0 +1,187 @@
+import { describe, expect, inject, test } from 'vitest';
+import tarrin from '../src/demo/tarrin-flute-2026.json';
+
+const baseUrl = inject('baseUrl');
+const post = async (
+  path: string,
+  body: unknown,
+  headers: Record<string, string> = { 'content-type': 'application/json' },
+) => {
+  const response = await fetch(baseUrl + path, {
+    method: 'POST',
+    headers,
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+  });
+  return {
+    status: response.status,
+    type: response.headers.get('content-type') ?? '',
+    body: (await response.json()) as Record<string, unknown>,
+  };
+};
+const item = (id: string, rest: object = {}) => ({
+  id,
+  visitMinutes: 0,
+  from: 0,
+  until: 2,
+  work: [{ minutes: 90, earliest: 0, latest: 2 }],
+  ...rest,
+});
+const periods = [{ minutes: 60 }, { minutes: 0 }, { minutes: 120 }];
+
+describe('levelling', () => {
+  test('answers the split', async () => {
+    const { status, body } = await post('/api/plan/level', {
+      periods,
+      items: [item('a'), item('b', { visitMinutes: 5 })],
+    });
+    expect(status).toBe(200);
+    expect(body).toMatchObject({ feasible: true, peak: 1, critical: { from: 0, until: 2 } });
+    expect((body['minutes'] as Record<string, number[]>)['b']?.[1]).toBe(0);
+  });
+  test('more than there is time for: not feasible, with the peak and the reason', async () => {
+    const { body } = await post('/api/plan/level', {
+      periods,
+      items: [item('a', { work: [{ minutes: 90, earliest: 0, latest: 0 }] })],
+    });
+    expect(body).toMatchObject({ feasible: false, peak: 1.5, critical: { from: 0, until: 1 } });
+    expect(body['reason']).toContain('90 minutes of work in 60');
+  });
+  test('no split: the reason', async () => {
+    const { body } = await post('/api/plan/level', {
+      periods,
+      items: [item('a', { work: [{ minutes: 9, earliest: 1, latest: 1 }] })],
+    });
+    expect(body).toMatchObject({
+      feasible: false,
+      reason: 'work falls where there are no minutes',
+      from: 1,
+      until: 1,
+    });
+  });
+  test.each([
+    ['not JSON', '{', 400, '#'],
+    ['a field missing', { periods }, 422, '#/items'],
+    [
+      'a window past the end',
+      { periods, items: [item('a', { until: 3, visitMinutes: 1 })] },
+      422,
+      '#/items/0/until',
+    ],
+    ['an id twice', { periods, items: [item('a'), item('a')] }, 422, '#/items/1/id'],
+    ['a name that reaches for the prototype', '{"periods":[],"items":[],"__proto__":{"x":1}}', 422, '#'],
+  ])('%s: problem details with a pointer', async (_, sent, status, pointer) => {
+    const answer = await post('/api/plan/level', sent);
+    expect(answer.status).toBe(status);
+    expect(answer.type).toContain('application/problem+json');
+    expect((answer.body['errors'] as { pointer: string }[])[0]?.pointer).toBe(pointer);
+  });
+  test('a body over the limit, another type, another method', async () => {
+    expect((await post('/api/plan/level', 'x'.repeat(2_100_000))).status).toBe(413);
+    expect((await post('/api/plan/level', 'a=1', { 'content-type': 'text/plain' })).status).toBe(415);
+    const response = await fetch(`${baseUrl}/api/plan/level`);
+    expect([response.status, response.headers.get('allow')]).toEqual([405, 'POST']);
+  });
+});
+
+test('a requirement file is validated, with the place of what is wrong', async () => {
+  expect((await post('/api/requirements/validate', tarrin)).body).toMatchObject({
+    valid: true,
+    levels: 9,
+    pieces: 162,
+  });
+  const broken = structuredClone(tarrin);
+  (broken.set.levels[4] as { schemeId: string }).schemeId = 'gone';
+  const { status, body } = await post('/api/requirements/validate', broken);
+  expect(status).toBe(422);
+  expect(body['errors']).toContainEqual({ pointer: '#/set/levels/4/schemeId', detail: 'no scheme "gone"' });
+});
+
+test('a programme is checked rule by rule', async () => {
+  const level = tarrin.set.levels[3]!;
+  const listOf = (at: number) => (level.components[at]!.source as { pieceIds: string[] }).pieceIds;
+  const { body } = await post('/api/programme/check', {
+    ...tarrin,
+    format: undefined,
+    version: undefined,
+    levelId: level.id,
+    sessionId: 'spring-2027',
+    today: '2027-01-20',
+    student: { birthDate: '2014-06-11', levelsHeld: [] },
+    programme: { a: [{ kind: 'piece', pieceId: listOf(0)[0] }] },
+    facts: {},
+    enteredOn: null,
+    takes: null,
+    waivers: [],
+  });
+  const rules = body['rules'] as { ruleId: string; status: string; sentence: string }[];
+  expect(rules.find((rule) => rule.ruleId === 'lists')).toMatchObject({
+    status: 'undecided',
+    sentence: 'B and C still open.',
+  });
+  expect(rules.find((rule) => rule.ruleId === 'edition')).toMatchObject({ status: 'met' });
+});
+
+test('totals', async () => {
+  const [scheme] = tarrin.set.schemes;
+  const sheet = {
+    id: '1',
+    goalId: 'g',
+    componentId: 'a',
+    pieceId: null,
+    schemeId: 'board',
+    schemeVersion: 1,
+    assessor: 'teacher',
+    day: '2027-01-13',
+    marks: { notes: 5, tone: 5, phrasing: 4, pulse: 4 },
+    notes: [],
+    closed: true,
+    supersedes: null,
+  };
+  expect((await post('/api/marks/totals', { scheme, sheets: [sheet] })).body).toMatchObject({
+    total: 18,
+    maxMark: 120,
+    award: null,
+    missing: ['b', 'c', 't', 'm'],
+    next: { award: 'pass', totalShort: 60 },
+  });
+  const over = await post('/api/marks/totals', { scheme, sheets: [{ ...sheet, marks: { notes: 7 } }] });
+  expect(over.body['errors']).toEqual([{ pointer: '#/sheets/0/marks/notes', detail: 'above 6' }]);
+});
+
+test('health, schemas, OpenAPI and what is not there', async () => {
+  const get = async (path: string) => {
+    const response = await fetch(baseUrl + path);
+    return { status: response.status, body: (await response.json()) as Record<string, unknown> };
+  };
+  expect(await get('/api/health')).toEqual({ status: 200, body: { status: 'ok' } });
+  const { body: api } = await get('/api/openapi.json');
+  expect(api['openapi']).toBe('3.1.0');
+  for (const path of Object.keys(api['paths'] as object).filter((each) => !each.includes('{')))
+    expect((await fetch(baseUrl + path)).status, path).not.toBe(404);
+  for (const name of Object.keys((api['components'] as { schemas: object }).schemas))
+    expect((await get(`/api/schemas/${name}.json`)).status, name).toBe(200);
+  expect((await get('/api/schemas/constructor.json')).status).toBe(404);
+  expect((await get('/api/nothing')).body).toMatchObject({ status: 404, title: 'No such address' });
+});
+
+test.each(['/', '/plan', '/api/health', '/_astro/', '/nowhere', '/api/nothing'])(
+  'strict headers on %s',
+  async (path) => {
+    const response = await fetch(baseUrl + path);
+    await response.arrayBuffer();
+    const policy = response.headers.get('content-security-policy') ?? '';
+    const scripts = /script-src ([^;]*)/.exec(policy)?.[1] ?? '';
+    expect(scripts).toContain("'self'");
+    expect(scripts).not.toMatch(/unsafe-inline|unsafe-eval(?<!wasm-unsafe-eval)/);
+    expect(policy).toContain("default-src 'none'");
+    expect(response.headers.get('x-content-type-options')).toBe('nosniff');
+    expect(response.headers.get('referrer-policy')).toBe('no-referrer');
+    expect(response.headers.get('x-powered-by')).toBeNull();
+  },
+);
+
+test('pages and scripts are compressed', async () => {
+  const response = await fetch(`${baseUrl}/`, { headers: { 'accept-encoding': 'gzip' } });
+  await response.arrayBuffer();
+  expect(response.headers.get('content-encoding')).toBe('gzip');
+});

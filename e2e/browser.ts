@@ -1,0 +1,210 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { launch, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+
+export function openBrowser(userDataDir?: string): Promise<Browser> {
+  // Waiting polls by the clock: a page in the background draws no frames.
+  return launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    headless: true,
+    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--lang=en-GB'],
+    defaultViewport: { width: 1280, height: 800 },
+    ...(userDataDir === undefined ? {} : { userDataDir }),
+  });
+}
+
+/** A page in a profile of its own, which keeps every console error and page error it saw. */
+export async function openPage(browser: Browser): Promise<{ page: Page; problems: string[] }> {
+  const context = await browser.createBrowserContext();
+  const page = await context.newPage();
+  return { page, problems: watch(page) };
+}
+
+export function watch(page: Page): string[] {
+  const problems: string[] = [];
+  page.on('console', (message) => {
+    if (message.type() === 'error' || message.type() === 'warn') problems.push(message.text());
+  });
+  page.on('pageerror', (error) => problems.push(String(error)));
+  return problems;
+}
+
+/** Things are looked for in the open dialog, or else in the whole page. */
+type Wanted = { readonly by: 'label' | 'press'; readonly name: string; readonly nth: number };
+
+async function find(page: Page, wanted: Wanted): Promise<ElementHandle> {
+  const handle = await page
+    .waitForFunction(
+      ({ by, name, nth }: Wanted) => {
+        const scope = document.querySelector('dialog[open]') ?? document.body;
+        const words = (element: Element) => {
+          const copy = element.cloneNode(true) as Element;
+          for (const key of copy.querySelectorAll('kbd, svg')) key.remove();
+          return (copy.textContent ?? '').replace(/\s+/g, ' ').trim();
+        };
+        if (by === 'label') {
+          const labels = [...scope.querySelectorAll('label')].filter(
+            (label) => words(label) === name || words(label).startsWith(`${name},`),
+          );
+          const label = labels[nth];
+          if (label) return label.control;
+          return (
+            [...scope.querySelectorAll(`[aria-label="${CSS.escape(name)}"]`)].filter((each) =>
+              each.matches('input, select, textarea'),
+            )[nth] ?? null
+          );
+        }
+        const presses = [...scope.querySelectorAll('button, a, summary, [role="option"]')].filter(
+          (each) =>
+            (each.getAttribute('aria-label') ?? words(each)) === name &&
+            !(each as HTMLButtonElement).disabled &&
+            (each as HTMLElement).offsetParent !== null,
+        );
+        return presses[nth] ?? null;
+      },
+      { timeout: 10_000, polling: 50 },
+      wanted,
+    )
+    .catch(() => {
+      throw new Error(`no ${wanted.by} "${wanted.name}" (${wanted.nth})`);
+    });
+  return handle.asElement() as ElementHandle;
+}
+
+/** Clicks a button, link or option by its name, with the mouse. */
+export async function press(page: Page, name: string, nth = 0): Promise<void> {
+  for (let tries = 0; ; tries += 1) {
+    const element = await find(page, { by: 'press', name, nth });
+    try {
+      await element.evaluate((each) => each.scrollIntoView({ block: 'center' }));
+      await element.click();
+      return;
+    } catch (error) {
+      // The page was just drawing itself anew; look again, as a hand would.
+      if (tries >= 3 || !/detached|not clickable/.test(String(error))) throw error;
+    }
+  }
+}
+
+/** Types into the field of that label, in place of what stands there. */
+export async function fill(page: Page, label: string, value: string, nth = 0): Promise<void> {
+  const element = await find(page, { by: 'label', name: label, nth });
+  const kind = await element.evaluate((each) =>
+    each instanceof HTMLSelectElement
+      ? 'select'
+      : each instanceof HTMLInputElement && ['date', 'time'].includes(each.type)
+        ? 'set'
+        : each instanceof HTMLTextAreaElement
+          ? 'set'
+          : 'type',
+  );
+  if (kind === 'select') {
+    const choice = await element.evaluate(
+      (each, text) =>
+        [...(each as HTMLSelectElement).options].find(
+          (option) => option.value === text || option.text === text,
+        )?.value ?? '',
+      value,
+    );
+    await (element as ElementHandle<HTMLSelectElement>).select(choice);
+  } else if (kind === 'set') {
+    // What a date picker or a paste does: the value at once, then the input event.
+    await element.evaluate((each, text) => {
+      const prototype =
+        each instanceof HTMLTextAreaElement ? HTMLTextAreaElement.prototype : HTMLInputElement.prototype;
+      Object.getOwnPropertyDescriptor(prototype, 'value')?.set?.call(each, text);
+      each.dispatchEvent(new Event('input', { bubbles: true }));
+    }, value);
+  } else {
+    await element.click({ count: 3 });
+    await page.keyboard.press('Backspace');
+    await element.type(value);
+  }
+}
+
+/** Picks from a select with search. */
+export async function pick(page: Page, label: string, words: string): Promise<void> {
+  const element = await find(page, { by: 'label', name: label, nth: 0 });
+  await element.click({ count: 3 });
+  await element.type(words);
+  await page.keyboard.press('Enter');
+}
+
+/** Waits until the page says so. */
+export async function sees(page: Page, text: string | RegExp, selector = 'body'): Promise<void> {
+  const [source, flags] =
+    typeof text === 'string' ? [text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [text.source, text.flags];
+  await page
+    .waitForFunction(
+      (css, pattern, mode) =>
+        new RegExp(pattern, mode).test((document.querySelector(css)?.textContent ?? '').replace(/\s+/g, ' ')),
+      { timeout: 10_000, polling: 50 },
+      selector,
+      source,
+      flags,
+    )
+    .catch(async () => {
+      const body = await page.$eval(selector, (each) => each.textContent ?? '').catch(() => '(not there)');
+      throw new Error(`does not say ${String(text)}: ${body.replace(/\s+/g, ' ').slice(0, 900)}`);
+    });
+}
+
+export const textOf = (page: Page, selector: string): Promise<string> =>
+  page.$eval(selector, (each) => (each.textContent ?? '').replace(/\s+/g, ' ').trim());
+
+/** Goes to an address of the app and waits until its studio is open. */
+export async function visit(page: Page, url: string): Promise<void> {
+  await page.goto(url, { waitUntil: 'load' });
+  await page.waitForFunction(() => document.documentElement.dataset['saved'] !== undefined, {
+    timeout: 15_000,
+    polling: 50,
+  });
+}
+
+/** Waits until one more edit is acknowledged than before `work`. */
+export async function kept(page: Page, work: () => Promise<void>): Promise<void> {
+  const before = await savedOf(page);
+  await work();
+  await page.waitForFunction(
+    (count) => Number(document.documentElement.dataset['saved']) > count,
+    { timeout: 10_000, polling: 50 },
+    before,
+  );
+}
+export const savedOf = (page: Page): Promise<number> =>
+  page.evaluate(() => Number(document.documentElement.dataset['saved'] ?? 0));
+
+/** Lets the page save files into a new folder; returns it. */
+export async function downloads(page: Page): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'formal-stave-'));
+  const client = await page.createCDPSession();
+  await client.send('Browser.setDownloadBehavior', {
+    behavior: 'allow',
+    downloadPath: folder,
+    browserContextId: page.browserContext().id ?? '',
+  });
+  return folder;
+}
+
+export function recordsOf(page: Page, which: 'own' | 'demo'): Promise<Record<string, unknown>> {
+  return page.evaluate(async (name) => {
+    const db = await new Promise<IDBDatabase>((resolve, reject) => {
+      const request = indexedDB.open(name);
+      request.onsuccess = () => resolve(request.result);
+      request.onerror = () => reject(new Error('cannot open'));
+    });
+    const store = db.transaction('kept').objectStore('kept');
+    const all = <T>(request: IDBRequest<T>) =>
+      new Promise<T>((resolve) => {
+        request.onsuccess = () => resolve(request.result);
+      });
+    const [keys, values] = await Promise.all([all(store.getAllKeys()), all(store.getAll())]);
+    db.close();
+    return Object.fromEntries(
+      keys.flatMap((key, at) =>
+        String(key).startsWith('r/') ? [[String(key), (values[at] as { data: unknown }).data]] : [],
+      ),
+    );
+  }, `formal-stave-${which}`);
+}

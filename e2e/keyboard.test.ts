@@ -1,0 +1,132 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, expect, inject, test } from 'vitest';
+import { kept, openBrowser, openPage, savedOf, sees, textOf, visit } from './browser';
+
+const baseUrl = inject('baseUrl');
+let browser: Browser;
+beforeAll(async () => {
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser.close();
+});
+
+const nameOfFocus = (page: Page) =>
+  page.evaluate(() => {
+    const each = document.activeElement;
+    return (
+      each?.getAttribute('aria-label') ??
+      (each instanceof HTMLInputElement ? (each.labels?.[0]?.textContent ?? '') : (each?.textContent ?? ''))
+    );
+  });
+
+/** Presses Tab until the focus stands on something of that name. */
+async function tabTo(page: Page, name: RegExp): Promise<void> {
+  for (let presses = 0; presses < 120; presses += 1) {
+    if (name.test(await nameOfFocus(page))) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`Tab never reaches ${String(name)}`);
+}
+
+test('the main steps with the keyboard alone: register, programme, plan, mark, readiness, undo', async () => {
+  const { page, problems } = await openPage(browser);
+  await visit(page, `${baseUrl}/?studio=demo`);
+
+  // The register: next lesson, next decision, one taken.
+  await page.keyboard.press('j');
+  await sees(page, /16:10.*Jonah Thwaite/);
+  await page.keyboard.press('d');
+  expect(await nameOfFocus(page)).not.toBe('');
+
+  // Page 3: choose list B for Jonah.
+  await page.keyboard.press('3');
+  await page.waitForFunction(
+    () => location.pathname === '/programme' && document.documentElement.dataset['saved'] !== undefined,
+  );
+  await tabTo(page, /^Student and goal/);
+  await page.keyboard.type('Jonah');
+  await page.keyboard.press('Enter');
+  await sees(page, 'Jonah Thwaite: programme');
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.press('b');
+  await page.keyboard.press('j');
+  await sees(page, 'not yet set');
+  await page.keyboard.press('j');
+  await kept(page, () => page.keyboard.press('Enter'));
+  await sees(page, 'A, B and C chosen.');
+  await tabTo(page, /^Enter Level 4/);
+  await kept(page, () => page.keyboard.press('Enter'));
+  await sees(page, 'Entered on');
+
+  // Page 4: the next week, and its gate passed.
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.press('4');
+  await page.waitForFunction(
+    () => location.pathname === '/plan' && document.documentElement.dataset['saved'] !== undefined,
+  );
+  await sees(page, 'Practice card, 20 Jan to 26 Jan');
+  await page.keyboard.press(']');
+  await sees(page, 'Practice card, 27 Jan to 2 Feb');
+  await page.keyboard.press('g');
+  await sees(page, 'No gate, no start of the next stage.', 'dialog');
+  await tabTo(page, /^Heard and passed today/);
+  await kept(page, () => page.keyboard.press('Enter'));
+
+  // Page 5: marks by figures; Shift for the student's own; criterion by letter; zero exists.
+  await page.keyboard.press('5');
+  await page.waitForFunction(
+    () => location.pathname === '/mark' && document.documentElement.dataset['saved'] !== undefined,
+  );
+  await sees(page, 'Criteria');
+  for (const figure of ['4', '5', '3', '4'])
+    await kept(page, () => page.keyboard.press(`Digit${figure}` as 'Digit4'));
+  expect(await textOf(page, '[data-testid="component-total"]')).toBe('16');
+  await page.keyboard.press('w');
+  await kept(page, () => page.keyboard.press('Digit0'));
+  expect(await textOf(page, '[data-testid="component-total"]')).toBe('11');
+  const saved = await savedOf(page);
+  await page.keyboard.press('Digit9');
+  await page.keyboard.press('q');
+  expect(await savedOf(page)).toBe(saved);
+  await page.keyboard.down('Control');
+  await page.keyboard.press('z');
+  await page.keyboard.up('Control');
+  await page.waitForFunction(
+    () => document.querySelector('[data-testid="component-total"]')?.textContent === '16',
+  );
+
+  // Alt with 6: readiness. The list of keys opens and closes.
+  await page.keyboard.down('Alt');
+  await page.keyboard.press('Digit6');
+  await page.keyboard.up('Alt');
+  await page.waitForFunction(
+    () => location.pathname === '/readiness' && document.documentElement.dataset['saved'] !== undefined,
+  );
+  await sees(page, /of 120/);
+  await page.keyboard.type('?');
+  await sees(page, 'the order of the work', 'dialog');
+  await page.keyboard.press('Escape');
+  await page.waitForFunction(() => document.querySelector('dialog[open]') === null);
+  expect(problems).toEqual([]);
+  await page.close();
+}, 60_000);
+
+test('letters typed into a field turn no page, and focus is always visible', async () => {
+  const { page } = await openPage(browser);
+  await visit(page, `${baseUrl}/programme?studio=demo&goal=jonah-4`);
+  await page.keyboard.press('/');
+  await page.keyboard.type('37 bj');
+  expect(new URL(page.url()).pathname).toBe('/programme');
+  expect(await page.$eval('input[type="search"]', (each) => each.value)).toBe('37 bj');
+  for (let presses = 0; presses < 40; presses += 1) {
+    await page.keyboard.press('Tab');
+    const outline = await page.evaluate(() =>
+      document.activeElement && document.activeElement !== document.body
+        ? getComputedStyle(document.activeElement).outlineStyle
+        : 'solid',
+    );
+    expect(outline).not.toBe('none');
+  }
+  await page.close();
+});

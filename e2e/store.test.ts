@@ -1,0 +1,311 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { fill, kept, openBrowser, openPage, press, recordsOf, savedOf, sees, textOf, visit } from './browser';
+import { freePort, startServer, stopServer } from './server';
+
+const baseUrl = inject('baseUrl');
+/** `npm run bench` asks for more. */
+const KILLS = Number(process.env['KILLS'] ?? 5);
+let browser: Browser;
+beforeAll(async () => {
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser.close();
+});
+
+const MARK = '/mark?goal=orla-5&component=b';
+/** Today's teacher's marks of the component under the eye, as the database holds them. */
+async function marksOf(page: Page): Promise<Record<string, number>> {
+  const sheets = Object.entries(await recordsOf(page, 'demo')).filter(([key]) => key.startsWith('r/sheet/'));
+  const today = sheets
+    .map(([, data]) => data as { day: string; componentId: string; marks: Record<string, number> })
+    .find((sheet) => sheet.day === '2027-01-20' && sheet.componentId === 'b');
+  return today?.marks ?? {};
+}
+
+test(
+  `chromium killed in a burst of edits, ${KILLS} times: every acknowledged mark is there, none is half there`,
+  async () => {
+    const profile = mkdtempSync(join(tmpdir(), 'formal-stave-kill-'));
+    const names = ['notes', 'tone', 'phrasing', 'pulse'];
+    let expected = 0;
+    for (let round = 0; round < KILLS; round += 1) {
+      const own = await openBrowser(profile);
+      const page = await own.newPage();
+      await visit(page, `${baseUrl}/?studio=demo`);
+      await visit(page, baseUrl + MARK);
+      expect(await savedOf(page)).toBeGreaterThanOrEqual(expected);
+      // Figures as fast as they go; what the page says is kept is reported as it says it.
+      let acknowledged = await savedOf(page);
+      const log: Record<string, number>[] = [];
+      await page.exposeFunction('report', (saved: number, marks: Record<string, number>) => {
+        acknowledged = saved;
+        log.push(marks);
+      });
+      await page.evaluate((criteria) => {
+        const shown = () =>
+          Object.fromEntries(
+            [...document.querySelectorAll('[role="group"][aria-label*="out of 6"]')].flatMap((row, at) => {
+              const mark = row.lastElementChild?.textContent ?? '–';
+              return mark === '–' ? [] : [[criteria[at] ?? '', Number(mark)]];
+            }),
+          );
+        new MutationObserver(() => {
+          void (globalThis as unknown as { report: (saved: number, marks: unknown) => void }).report(
+            Number(document.documentElement.dataset['saved']),
+            shown(),
+          );
+        }).observe(document.documentElement, { attributes: true, attributeFilter: ['data-saved'] });
+        let figure = 0;
+        setInterval(() => {
+          figure = (figure + 1) % 7;
+          document.dispatchEvent(
+            new KeyboardEvent('keydown', { key: String(figure), code: `Digit${figure}`, bubbles: true }),
+          );
+        }, 4);
+      }, names);
+      await new Promise((resolve) => setTimeout(resolve, 300 + round * 37));
+      own.process()?.kill('SIGKILL');
+      await new Promise((resolve) => own.once('disconnected', resolve));
+      expect(acknowledged).toBeGreaterThan(5);
+      expected = acknowledged;
+
+      const again = await openBrowser(profile);
+      const after = await again.newPage();
+      await visit(after, `${baseUrl}/?studio=demo`);
+      await visit(after, baseUrl + MARK);
+      expect(await savedOf(after)).toBeGreaterThanOrEqual(acknowledged);
+      const marks = await marksOf(after);
+      expect(Object.values(marks).every((mark) => Number.isInteger(mark) && mark >= 0 && mark <= 6)).toBe(
+        true,
+      );
+      expect(await textOf(after, '[data-testid="component-total"]')).toBe(
+        String(Object.values(marks).reduce((sum, mark) => sum + mark, 0)),
+      );
+      await again.close();
+    }
+  },
+  60_000 + KILLS * 20_000,
+);
+
+test('two tabs, 200 interleaved edits through the interface: none is lost, and both tabs show them', async () => {
+  const { page: one } = await openPage(browser);
+  await visit(one, `${baseUrl}/?studio=demo`);
+  const two = await one.browserContext().newPage();
+  await visit(one, `${baseUrl}/mark?goal=orla-5&component=b`);
+  await visit(two, `${baseUrl}/mark?goal=orla-5&component=c`);
+  const before = await savedOf(one);
+  const type = (page: Page) =>
+    page.evaluate(async () => {
+      for (let edit = 0; edit < 100; edit += 1) {
+        // Each press differs from what stands there, so that each is an edit.
+        const figure = (edit % 4) + (Math.floor(edit / 4) % 3);
+        document.dispatchEvent(
+          new KeyboardEvent('keydown', { key: 'qwer'[edit % 4] ?? 'q', code: '', bubbles: true }),
+        );
+        await new Promise((resolve) => setTimeout(resolve, 2));
+        document.dispatchEvent(
+          new KeyboardEvent('keydown', { key: String(figure), code: `Digit${figure}`, bubbles: true }),
+        );
+        await new Promise((resolve) => setTimeout(resolve, 6));
+      }
+    });
+  await Promise.all([type(one), type(two)]);
+  for (const page of [one, two])
+    await page.waitForFunction(
+      (count) => Number(document.documentElement.dataset['saved']) >= count,
+      { timeout: 20_000, polling: 50 },
+      before + 200,
+    );
+  expect(await savedOf(one)).toBe(before + 200);
+  expect(await savedOf(two)).toBe(before + 200);
+  const { page: third } = { page: await one.browserContext().newPage() };
+  await visit(third, `${baseUrl}/readiness?goal=orla-5`);
+  const total = await textOf(third, '[aria-label^="Total"] h2');
+  for (const page of [one, two]) await sees(page, total, '[data-testid="total"]');
+  await one.browserContext().close();
+}, 60_000);
+
+test('an undo that another tab has overtaken is refused, and says so', async () => {
+  const { page: one } = await openPage(browser);
+  await visit(one, `${baseUrl}/?studio=demo`);
+  const two = await one.browserContext().newPage();
+  await visit(one, `${baseUrl}${MARK}`);
+  await kept(one, () => one.keyboard.press('Digit4'));
+  await visit(two, `${baseUrl}${MARK}`);
+  await two.bringToFront();
+  await kept(two, () => two.keyboard.press('Digit2'));
+  await one.bringToFront();
+  await one.waitForFunction(
+    (count) => Number(document.documentElement.dataset['saved']) >= count,
+    { polling: 50 },
+    await savedOf(two),
+  );
+  await press(one, 'Undo');
+  await sees(one, 'cannot be taken back: another tab has changed it since');
+  await one.browserContext().close();
+});
+
+test('a record damaged by hand is set aside and listed, and the app starts', async () => {
+  const { page } = await openPage(browser);
+  await visit(page, `${baseUrl}/?studio=demo`);
+  await page.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      const request = indexedDB.open('formal-stave-demo');
+      request.onsuccess = () => resolve(request.result);
+    });
+    await new Promise((resolve) => {
+      const transaction = db.transaction('kept', 'readwrite');
+      transaction
+        .objectStore('kept')
+        .put(
+          { kind: 'student', id: 'orla', v: 1, revs: ['x'], data: { id: 'orla', name: 42 } },
+          'r/student/orla',
+        );
+      transaction.oncomplete = resolve;
+    });
+    db.close();
+  });
+  await visit(page, baseUrl);
+  await sees(page, '1 record does not hold together and was set aside; nothing was deleted.');
+  await press(page, 'Show them');
+  await sees(page, 'student/orla', 'dialog');
+  await sees(page, 'must be text', 'dialog');
+  await page.keyboard.press('Escape');
+  await sees(page, 'Jonah Thwaite');
+  await page.browserContext().close();
+});
+
+test('a full disk: the message says so, nothing half is kept, and the export works', async () => {
+  const { page } = await openPage(browser);
+  await visit(page, `${baseUrl}/?studio=demo`);
+  await visit(page, baseUrl + MARK);
+  const before = await savedOf(page);
+  const client = await page.createCDPSession();
+  await client.send('Storage.overrideQuotaForOrigin', { origin: baseUrl, quotaSize: 1 });
+  await page.evaluate(() => {
+    // A quota of one byte only bites on larger writes; refuse every write as a full disk does.
+    const full = () => {
+      throw new DOMException('The quota has been exceeded.', 'QuotaExceededError');
+    };
+    IDBObjectStore.prototype.put = full as never;
+  });
+  await page.keyboard.press('Digit5');
+  await sees(page, 'The disk of this browser is full: the last change was not kept.');
+  expect(await savedOf(page)).toBe(before);
+  await page.goto(`${baseUrl}/settings`);
+  await press(page, 'Save the studio file');
+  await sees(page, 'last saved 20 January 2027');
+  await page.browserContext().close();
+});
+
+test('a student archived comes back; a student erased is nowhere, not in the journal nor the snapshots', async () => {
+  const { page } = await openPage(browser);
+  await visit(page, `${baseUrl}/?studio=demo`);
+  await kept(page, async () => {
+    await press(page, 'Bram Tolliverflute, Wed 19:00, fortnightly');
+    await press(page, 'Archive');
+  });
+  await press(page, '1 archived');
+  await press(page, 'Erase');
+  await sees(page, 'It cannot be undone.', 'dialog');
+  await kept(page, () => press(page, 'Erase for good'));
+  const everything = () =>
+    page.evaluate(async () => {
+      const texts: string[] = [];
+      for (const { name = '' } of await indexedDB.databases()) {
+        const db = await new Promise<IDBDatabase>((resolve) => {
+          const request = indexedDB.open(name);
+          request.onsuccess = () => resolve(request.result);
+        });
+        for (const store of db.objectStoreNames) {
+          const values = await new Promise<unknown[]>((resolve) => {
+            const request = db.transaction(store).objectStore(store).getAll();
+            request.onsuccess = () => resolve(request.result as unknown[]);
+          });
+          texts.push(JSON.stringify(values));
+        }
+        db.close();
+      }
+      return texts.join(' ');
+    });
+  // The erasure is in force at once; what it leaves behind is swept right after.
+  await expect.poll(everything, { timeout: 5_000 }).not.toContain('Tolliver');
+  expect(await everything()).toContain('Orla Penhallow');
+  await page.browserContext().close();
+});
+
+describe('a locked studio file', () => {
+  test('opens with its passphrase and with no other', async () => {
+    const { page, problems } = await openPage(browser);
+    await visit(page, `${baseUrl}/?studio=demo`);
+    await page.goto(`${baseUrl}/settings`);
+    await page.evaluate(() => {
+      // Catch the file instead of saving it.
+      URL.createObjectURL = (blob: Blob) => {
+        void blob.text().then((text) => Object.assign(globalThis, { file: text }));
+        return '#';
+      };
+    });
+    await fill(page, 'Passphrase, if the file should be locked', 'low water');
+    await press(page, 'Save the studio file');
+    await page.waitForFunction(() => typeof (globalThis as { file?: string }).file === 'string', {
+      timeout: 20_000,
+    });
+    const sealed = await page.evaluate(() => (globalThis as unknown as { file: string }).file);
+    expect(sealed).not.toContain('Penhallow');
+    await page.evaluate((text) => {
+      const input = document.querySelector('input[type="file"]') as HTMLInputElement;
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([text], 'locked.studio.json'));
+      input.files = transfer.files;
+      input.dispatchEvent(new Event('change', { bubbles: true }));
+    }, sealed);
+    await fill(page, 'Passphrase of the file', 'high water');
+    await press(page, 'Open the file');
+    await sees(page, 'This passphrase does not open the file');
+    await fill(page, 'Passphrase of the file', 'low water');
+    await press(page, 'Open the file');
+    await sees(page, /It would add 0 and change 0 records; \d+ are the same/);
+    expect(problems).toEqual([]);
+    await page.browserContext().close();
+  }, 60_000);
+});
+
+test('after the first visit the app opens with the server stopped', async () => {
+  const port = await freePort();
+  const base = `http://127.0.0.1:${port}`;
+  const server = await startServer(port);
+  const { page } = await openPage(browser);
+  try {
+    await visit(page, `${base}/?studio=demo`);
+    await page.evaluate(async () => {
+      await navigator.serviceWorker.ready;
+    });
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null, {
+      timeout: 20_000,
+      polling: 50,
+    });
+  } finally {
+    await stopServer(server);
+  }
+  expect(await fetch(base).catch(() => 'gone')).toBe('gone');
+  for (const [path, words] of [
+    ['/', 'Orla Penhallow'],
+    ['/plan?goal=orla-5', 'Practice card'],
+    ['/mark?goal=orla-5', 'Criteria'],
+    ['/library', 'Tarrin Board'],
+    ['/print?sheet=day', 'Wednesday 20 January'],
+    ['/programme', 'programme'],
+  ] as const) {
+    await visit(page, base + path);
+    await sees(page, words);
+  }
+  await visit(page, `${base}/mark?goal=orla-5&component=b`);
+  await kept(page, () => page.keyboard.press('Digit6'));
+  await page.browserContext().close();
+}, 60_000);
