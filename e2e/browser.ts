@@ -31,7 +31,11 @@ export function watch(page: Page): string[] {
 }
 
 /** Things are looked for in the open dialog, or else in the whole page. */
-type Wanted = { readonly by: 'label' | 'press'; readonly name: string; readonly nth: number };
+interface Wanted {
+  readonly by: 'label' | 'press';
+  readonly name: string;
+  readonly nth: number;
+}
 
 async function find(page: Page, wanted: Wanted): Promise<ElementHandle> {
   const handle = await page
@@ -41,7 +45,7 @@ async function find(page: Page, wanted: Wanted): Promise<ElementHandle> {
         const words = (element: Element) => {
           const copy = element.cloneNode(true) as Element;
           for (const key of copy.querySelectorAll('kbd, svg')) key.remove();
-          return (copy.textContent ?? '').replace(/\s+/g, ' ').trim();
+          return copy.textContent.replace(/\s+/g, ' ').trim();
         };
         if (by === 'label') {
           const labels = [...scope.querySelectorAll('label')].filter(
@@ -145,13 +149,13 @@ export async function sees(page: Page, text: string | RegExp, selector = 'body')
       flags,
     )
     .catch(async () => {
-      const body = await page.$eval(selector, (each) => each.textContent ?? '').catch(() => '(not there)');
+      const body = await page.$eval(selector, (each) => each.textContent).catch(() => '(not there)');
       throw new Error(`does not say ${String(text)}: ${body.replace(/\s+/g, ' ').slice(0, 900)}`);
     });
 }
 
 export const textOf = (page: Page, selector: string): Promise<string> =>
-  page.$eval(selector, (each) => (each.textContent ?? '').replace(/\s+/g, ' ').trim());
+  page.$eval(selector, (each) => each.textContent.replace(/\s+/g, ' ').trim());
 
 /** Goes to an address of the app and waits until its studio is open. */
 export async function visit(page: Page, url: string): Promise<void> {
@@ -199,11 +203,14 @@ export function recordsOf(page: Page, which: 'own' | 'demo'): Promise<Record<str
       new Promise<T>((resolve) => {
         request.onsuccess = () => resolve(request.result);
       });
-    const [keys, values] = await Promise.all([all(store.getAllKeys()), all(store.getAll())]);
+    const [keys, values] = await Promise.all([
+      all(store.getAllKeys() as IDBRequest<string[]>),
+      all(store.getAll()),
+    ]);
     db.close();
     return Object.fromEntries(
       keys.flatMap((key, at) =>
-        String(key).startsWith('r/') ? [[String(key), (values[at] as { data: unknown }).data]] : [],
+        key.startsWith('r/') ? [[key, (values[at] as { data: unknown }).data]] : [],
       ),
     );
   }, `formal-stave-${which}`);

@@ -55,7 +55,7 @@ test(
             }),
           );
         new MutationObserver(() => {
-          void (globalThis as unknown as { report: (saved: number, marks: unknown) => void }).report(
+          (globalThis as unknown as { report: (saved: number, marks: unknown) => void }).report(
             Number(document.documentElement.dataset['saved']),
             shown(),
           );

@@ -215,9 +215,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
 async function pressRow(page: Page, title: string): Promise<void> {
   const row = await page.waitForFunction(
     (name) =>
-      [...document.querySelectorAll('[data-piece] button')].find((each) =>
-        each.textContent?.startsWith(name),
-      ),
+      [...document.querySelectorAll('[data-piece] button')].find((each) => each.textContent.startsWith(name)),
     {},
     title,
   );

@@ -6,5 +6,5 @@
 export { lessonsOn, type DayLesson, type LessonRecord } from './lessons';
 export { deadlinesOf, decisionsOf, openGoals, weeksLeft, type Deadline, type Decision } from './decisions';
 export { goalContext, type GoalContext } from './goal-context';
-export { NO_STUDIO, DEFAULT_SETTINGS, type Studio, type StudioSettings } from './studio';
+export { NO_STUDIO, type Studio, type StudioSettings } from './studio';
 export { hearToday, type HearLine } from './hear-today';

@@ -1,0 +1,116 @@
+import { expect, test } from 'vitest';
+import tarrin from '../demo/tarrin-flute-2026.json';
+import { readRequirementFile } from './files';
+import { planPreparation, practiceCard } from './plan';
+import { entryOf, NEW_GOAL_PLAN, withChoice, type Goal } from './programme';
+import { readinessOf } from './readiness';
+import { checkProgramme, explainRule, findLevel, findSession, schemeOf } from './requirements';
+import type { Student } from './students';
+import { DEFAULT_EFFORT } from './effort';
+import { calendarDay as day } from './time';
+
+/** The way through the core: one student from requirement to readiness. */
+test('a tour: requirement, student, programme, rules, plan, practice card, marks, readiness', () => {
+  // A requirement file is checked on its way in; from here on it cannot be wrong.
+  const file = readRequirementFile(tarrin);
+  if (!file.ok) throw new Error(file.why[0]?.message);
+  const { set } = file.value;
+  const pieces = new Map(file.value.pieces.map((piece) => [piece.id, piece]));
+  const [level, session] = [findLevel(set, 'level-4'), findSession(set, 'spring-2027')];
+  if (!level || !session) throw new Error('the set has changed');
+
+  // A student with a lesson on Wednesdays and minutes for every weekday, aiming at a level.
+  const student: Student = {
+    id: 'jonah',
+    name: 'Jonah Thwaite',
+    instrument: 'flute',
+    birthDate: day('2014-06-11'),
+    slot: { kind: 'weekly', weekday: 2, start: '16:10', minutes: 30 },
+    sharesWith: null,
+    minutesByWeekday: [25, 20, 20, 25, 20, 40, 0],
+    levelsHeld: [
+      { family: set.family, levelName: 'Level 3', rank: 3, day: day('2026-03-25'), award: 'pass' },
+    ],
+    reachSemitones: null,
+    archivedOn: null,
+  };
+  const today = day('2027-01-20');
+  let goal: Goal = {
+    id: 'g',
+    studentId: 'jonah',
+    setId: set.id,
+    levelId: level.id,
+    sessionId: session.id,
+    aimAwardId: 'pass',
+    programme: {},
+    facts: {},
+    takes: null,
+    waivers: [],
+    enteredOn: null,
+    closedOn: null,
+    plan: { ...NEW_GOAL_PLAN, startedOn: today },
+  };
+
+  // Three pieces chosen; every rule answers, with its reason.
+  for (const [list, id] of [
+    ['a', 'tarrin-tally-bells'],
+    ['b', 'tarrin-lantern-row'],
+    ['c', 'tarrin-gull-stairs'],
+  ] as const)
+    goal = { ...goal, programme: withChoice(goal.programme, list, { kind: 'piece', pieceId: id }, 1) };
+  const entry = entryOf(goal, set, student, pieces, today);
+  if (!entry) throw new Error('no such level');
+  const time = checkProgramme(entry).find((verdict) => verdict.ruleId === 'time')!;
+  expect(
+    explainRule(
+      level.rules.find((rule) => rule.id === 'time')!,
+      time,
+      level,
+    ).sentence,
+  ).toBe('6:52; 1:08 to spare.');
+
+  // The preparation back from the session, levelled exactly; the first week as a card of whole blocks.
+  const planned = planPreparation({
+    goal,
+    student,
+    family: set.family,
+    level,
+    session,
+    pieces,
+    closures: [],
+    effort: DEFAULT_EFFORT,
+    today,
+  });
+  if (!planned.ok) throw new Error(planned.why.kind);
+  const card = practiceCard(planned.plan, 0);
+  expect([planned.plan.weeks.length, planned.plan.feasible, card.minutes <= card.available]).toEqual([
+    10,
+    true,
+    true,
+  ]);
+
+  // One component heard: readiness says where it stands, and what has no evidence yet.
+  const sheet = {
+    id: 's',
+    goalId: 'g',
+    componentId: 'a',
+    pieceId: null,
+    schemeId: 'board',
+    schemeVersion: 1,
+    assessor: 'teacher' as const,
+    day: today,
+    marks: { notes: 5, tone: 4, phrasing: 4, pulse: 4 },
+    notes: [],
+    closed: true,
+    supersedes: null,
+  };
+  const readiness = readinessOf(level, schemeOf(set, level), [sheet], planned.plan, today);
+  expect(readiness.components[0]).toMatchObject({ mark: 17, maxMark: 24, age: 0 });
+  expect(readiness.award).toBeNull();
+  expect(readiness.missing.filter((each) => each.what === 'mark').map((each) => each.letter)).toEqual([
+    'B',
+    'C',
+    'T',
+    'M',
+  ]);
+});

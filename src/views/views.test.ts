@@ -1,0 +1,192 @@
+import { describe, expect, test } from 'vitest';
+import { goalContext, type GoalContext } from '@/core/register';
+import { problemsOfSet } from '@/core/requirements';
+import { validateData } from '@/core/files';
+import { calendarDay } from '@/core/time';
+import { demoStudio } from '@/demo';
+import { changesOf } from '@/store/changes';
+import { studioOf } from '@/store/studio-view';
+import { blankComponent, blankDraft, setOfDraft, type Draft } from './library/draft';
+import { totalModel, typedMark } from './mark/mark-model';
+import { calendarEvents } from './plan/save-calendar';
+import { geometryOf, marksOf } from './plan/stave-model';
+import { candidatesOf } from './programme/programme-model';
+import { miniLines, registerModel } from './register/register-model';
+
+const today = calendarDay('2027-01-20');
+const studio = studioOf(
+  new Map(
+    changesOf(new Map(), demoStudio(), () => 'r').flatMap(({ key, after }) => (after ? [[key, after]] : [])),
+  ),
+);
+const contextOf = (id: string): GoalContext => goalContext(studio, studio.goals.get(id)!, today)!;
+
+describe('a requirement typed in forms', () => {
+  const draft: Draft = {
+    ...blankDraft('2027-01-20'),
+    name: 'Harbour Recital',
+    instrument: 'flute',
+    components: [
+      blankComponent('A'),
+      { ...blankComponent('T'), name: 'Scales', source: 'prepared', maxMark: '10' },
+    ],
+    awards: [
+      { name: 'pass', total: '40', each: '' },
+      { name: 'merit', total: '44', each: '12' },
+    ],
+    rules: [
+      { kind: 'one from each', a: 'A', b: '', c: '' },
+      { kind: 'time', a: '1:30', b: '4:00', c: '10' },
+      { kind: 'count where', a: '', b: '1', c: 'metre:compound' },
+      { kind: 'age', a: '8', b: '', c: '2027-09-01' },
+      { kind: 'takes', a: '3', b: '', c: '' },
+    ],
+    sessions: [{ name: 'spring', day: '2027-03-31', closes: '2027-01-26', venue: '' }],
+  };
+  test('is a sound set that holds its form', () => {
+    const read = setOfDraft(draft, () => 'set-1');
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(validateData('set', read.set)).toMatchObject({ ok: true });
+    expect(problemsOfSet(read.set, new Set())).toEqual([]);
+    expect(read.set.levels[0]?.rules.map((rule) => rule.kind)).toEqual(draft.rules.map((rule) => rule.kind));
+    expect(read.set.schemes[0]?.components[1]?.criteria[0]?.bands).toMatchObject([
+      { from: 1, to: 1 },
+      { from: 2, to: 3 },
+      { from: 4, to: 5 },
+      { from: 6, to: 6 },
+      { from: 7, to: 8 },
+      { from: 9, to: 10 },
+    ]);
+  });
+  test.each<[string, Partial<Draft>, string]>([
+    ['no name', { name: ' ' }, 'name'],
+    ['dates backwards', { from: '2027-02-01', to: '2027-01-01' }, 'to'],
+    ['a letter twice', { components: [blankComponent('A'), blankComponent('A')] }, 'components.1.letter'],
+    ['an award out of reach', { awards: [{ name: 'pass', total: '65', each: '' }] }, 'awards.0.total'],
+    [
+      'awards out of order',
+      {
+        awards: [
+          { name: 'a', total: '30', each: '' },
+          { name: 'b', total: '20', each: '' },
+        ],
+      },
+      'awards.1.total',
+    ],
+    [
+      'a rule about a letter there is not',
+      { rules: [{ kind: 'one from each', a: 'A, Z', b: '', c: '' }] },
+      'rules.0',
+    ],
+    ['a time that is none', { rules: [{ kind: 'time', a: 'x', b: '', c: '' }] }, 'rules.0'],
+    [
+      'entry that closes late',
+      { sessions: [{ name: 's', day: '2027-03-01', closes: '2027-03-02', venue: '' }] },
+      'sessions.0.closes',
+    ],
+  ])('%s is said at its field', (_, change, field) => {
+    const read = setOfDraft({ ...draft, ...change }, () => 'x');
+    expect(!read.ok && Object.keys(read.problems)).toEqual([field]);
+  });
+});
+
+test.each([
+  ['4', 6, 'mark'],
+  ['7', 6, 'no'],
+  ['1', 10, 'wait'],
+  ['10', 10, 'mark'],
+  ['2', 10, 'mark'],
+  ['0', 10, 'mark'],
+  ['11', 10, 'no'],
+  ['2', 24, 'wait'],
+  ['24', 24, 'mark'],
+] as const)('typing %s for a maximum of %i: %s', (digits, max, kind) =>
+  expect(typedMark(digits, max).kind).toBe(kind),
+);
+
+test('the total in words and on the ruler', () => {
+  const total = totalModel(contextOf('orla-5'), 'b', calendarDay('2027-01-13'));
+  expect(total.words).toBe('pass; 14 short of merit; B 1 below the floor of 14.');
+  expect(total.parts.map((part) => `${part.label} ${part.look}`)).toEqual([
+    'A 18 ink',
+    'B 13, today pencil',
+    'C 15 ink',
+    'T 17 ink',
+    'M 16 ink',
+  ]);
+  expect(total.lines.map((line) => line.kind)).toEqual(['single', 'double', 'final']);
+});
+
+describe('the preparation stave', () => {
+  const context = contextOf('orla-5');
+  const plan = context.plan!;
+  test.each([700, 968, 1224, 1624])(
+    'fits a room of %i px, or scrolls with weeks that can be pressed',
+    (room) => {
+      const geometry = geometryOf(plan, room);
+      expect(geometry.weekWidth).toBeGreaterThanOrEqual(46);
+      if (geometry.weekWidth > 46) expect(geometry.width).toBeLessThanOrEqual(room + 1);
+      expect(geometry.x(plan.now)).toBe(geometry.today);
+      expect(geometry.x(plan.grid.length)).toBeCloseTo(geometry.end, 6);
+    },
+  );
+  test('marks of one week stand apart and left of today', () => {
+    const geometry = geometryOf(plan, 1224);
+    for (const item of plan.items) {
+      const marks = marksOf(context, plan, item, geometry);
+      marks.forEach((mark, at) => {
+        if (at > 0) expect(mark.x - marks[at - 1]!.x).toBeGreaterThanOrEqual(18.9);
+        expect(mark.x).toBeLessThan(geometry.today);
+      });
+    }
+  });
+  test('as calendar: the session, its closing, the lessons and the gates to come', () => {
+    const events = calendarEvents(context, plan, today, [...studio.closures.values()]);
+    expect(events[0]).toMatchObject({
+      title: 'Orla Penhallow: Tarrin Board Level 5, spring visit',
+      day: '2027-03-31',
+      place: 'Customs House',
+    });
+    expect(events.filter((event) => event.title.startsWith('Lesson')).length).toBe(8);
+    expect(
+      events.filter((event) => event.title.startsWith('Gate')).every((event) => event.day >= today),
+    ).toBe(true);
+    expect(new Set(events.map((event) => event.uid)).size).toBe(events.length);
+  });
+});
+
+test('candidates: what breaks a rule comes last and says why; minutes follow the bars', () => {
+  const context = contextOf('jonah-4');
+  const found = candidatesOf(context.level.components[1]!, context, studio.pieces, studio.settings.effort);
+  expect(found.at(-1)).toMatchObject({
+    piece: { title: 'Slack Tide' },
+    breaks: 'P. Ostrey stands twice. Change one of the two.',
+  });
+  const fitting = found.filter((each) => each.breaks === null).map((each) => each.minutes ?? 0);
+  expect(fitting).toEqual([...fitting].sort((a, b) => a - b));
+});
+
+test('the register: rows by the clock, what is on, and the mini-stave with own marks where there is no other', () => {
+  const model = registerModel(studio, today, today, '15:46');
+  expect(model.rows.map((row) => `${row.lesson.start} ${row.state}`)).toEqual([
+    '13:10 done',
+    '13:35 done',
+    '15:40 now',
+    '16:10 to come',
+    '16:45 to come',
+    '17:30 to come',
+    '18:05 to come',
+    '19:00 to come',
+  ]);
+  expect(model.deadlines[0]).toMatchObject({ setName: 'Tarrin Board', days: 6 });
+  expect(miniLines(contextOf('jonah-4')).lines).toEqual([
+    { letter: 'A', mark: 13, by: 'teacher' },
+    { letter: 'B', mark: null, by: 'own' },
+    { letter: 'C', mark: 12, by: 'own' },
+    { letter: 'T', mark: 15, by: 'teacher' },
+    { letter: 'M', mark: 16, by: 'teacher' },
+  ]);
+  expect(model.decisions.map((decision) => decision.days)).toEqual(
+    [...model.decisions.map((decision) => decision.days)].sort((a, b) => a - b),
+  );
+});
