@@ -21,6 +21,10 @@ export default defineConfig({
           hookTimeout: 60_000,
         },
       },
+      {
+        extends: true,
+        test: { name: 'bench', environment: 'node', include: ['bench/**/*.test.ts'] },
+      },
     ],
   },
 });

@@ -27,7 +27,7 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
     birthDate: day('2014-06-11'),
     slot: { kind: 'weekly', weekday: 2, start: '16:10', minutes: 30 },
     sharesWith: null,
-    minutesByWeekday: [25, 20, 20, 25, 20, 40, 0],
+    minutesByWeekday: [30, 25, 25, 30, 25, 45, 0],
     levelsHeld: [
       { family: set.family, levelName: 'Level 3', rank: 3, day: day('2026-03-25'), award: 'pass' },
     ],

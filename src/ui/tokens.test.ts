@@ -17,7 +17,7 @@ const THEMES = [
 
 /** Relative luminance and contrast. @source WCAG 2.2, definitions of relative luminance and contrast ratio */
 function luminance(hex: string): number {
-  const full = hex.length === 4 ? [...hex.slice(1)].map((digit) => digit + digit).join('') : hex.slice(1);
+  const full = hex.length === 4 ? hex.slice(1).replace(/./g, '$&$&') : hex.slice(1);
   const [red = 0, green = 0, blue = 0] = [0, 2, 4].map((at) => {
     const part = Number.parseInt(full.slice(at, at + 2), 16) / 255;
     return part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4;

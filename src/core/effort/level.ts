@@ -102,10 +102,12 @@ function corridorOf(item: LevelItem, available: readonly number[]): Corridor {
   const floor = available.map((minutes, at) =>
     minutes > 0 && item.from <= at && at <= item.until ? item.visitMinutes : 0,
   );
-  const earliest = item.work.map((_, at) =>
-    Math.max(...item.work.slice(0, at + 1).map((work) => work.earliest)),
-  );
-  const latest = item.work.map((_, at) => Math.min(...item.work.slice(at).map((work) => work.latest)));
+  let bound = 0;
+  const earliest = item.work.map((work) => (bound = Math.max(bound, work.earliest)));
+  bound = count;
+  const latest = item.work.map((work) => work.latest);
+  for (let at = latest.length - 1; at >= 0; at -= 1)
+    latest[at] = bound = Math.min(bound, latest[at] ?? count);
   const done = (counts: (at: number) => boolean) =>
     item.work.reduce((sum, work, at) => (counts(at) ? sum + work.minutes : sum), 0);
   const low = Array.from({ length: count + 1 }, (_, end) => done((at) => (latest[at] ?? 0) < end));
@@ -197,25 +199,35 @@ function mostDemanding(
   let best: Stretch = { kind: 'stretch', from: 0, until: left.length - 1, demand: 0, minutes: 0 };
   let bestPace = -1;
   const scale = Math.max(1, ...lows.map((low) => Math.abs(low.at(-1) ?? 0)));
+  const demand = new Float64Array(left.length);
   for (let from = 0; from < left.length; from += 1) {
     let visits = 0;
-    let minutes = 0;
     for (let until = from; until < left.length; until += 1) {
       visits += base[left[until] ?? 0] ?? 0;
-      minutes += available[left[until] ?? 0] ?? 0;
-      let demand = visits;
-      for (let item = 0; item < lows.length; item += 1) {
-        const more = (lows[item]?.[until + 1] ?? 0) - (highs[item]?.[from] ?? 0);
-        if (more > 0) demand += more;
+      demand[until] = visits;
+    }
+    for (let item = 0; item < lows.length; item += 1) {
+      const low = lows[item] ?? [];
+      const high = highs[item]?.[from] ?? 0;
+      // `low` never falls: before the first end that asks for more than `high`, none does.
+      for (let until = left.length - 1; until >= from; until -= 1) {
+        const more = (low[until + 1] ?? 0) - high;
+        if (more <= 0) break;
+        demand[until] = (demand[until] ?? 0) + more;
       }
+    }
+    let minutes = 0;
+    for (let until = from; until < left.length; until += 1) {
+      minutes += available[left[until] ?? 0] ?? 0;
+      const asked = demand[until] ?? 0;
       if (minutes === 0) {
-        if (demand > TINY * scale) return { kind: 'no minutes', from, until, demand, minutes };
+        if (asked > TINY * scale) return { kind: 'no minutes', from, until, demand: asked, minutes };
         continue;
       }
-      const pace = demand / minutes;
+      const pace = asked / minutes;
       const close = TINY * Math.max(1, bestPace);
       if (pace > bestPace + close || (pace > bestPace - close && until - from > best.until - best.from)) {
-        best = { kind: 'stretch', from, until, demand, minutes };
+        best = { kind: 'stretch', from, until, demand: asked, minutes };
         bestPace = Math.max(pace, bestPace);
       }
     }

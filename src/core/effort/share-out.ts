@@ -83,26 +83,45 @@ function evenly(
     }
     return most * (available[at] ?? 0);
   });
-  const paced = (scale: number) =>
-    corridors.map(({ low, high }, item) => {
-      const must = Math.max(0, (low[at + 1] ?? 0) - (done[item] ?? 0));
-      const may = Math.max(must, (high[at + 1] ?? 0) - (done[item] ?? 0));
-      return Math.min(may, Math.max(must, (pace[item] ?? 0) * scale));
-    });
-  let [under, over] = [0, 1];
-  while (sum(paced(over)) < room) {
-    over *= 2;
-    if (over > 1e6) return null;
+  const least = corridors.map(({ low }, item) => Math.max(0, (low[at + 1] ?? 0) - (done[item] ?? 0)));
+  const most = corridors.map(({ high }, item) =>
+    Math.max(least[item] ?? 0, (high[at + 1] ?? 0) - (done[item] ?? 0)),
+  );
+  return fillBetween(room, pace, least, most);
+}
+
+/**
+ * Amounts in proportion to `pace`, each kept between its least and its most, that add up to `room`.
+ * The sum rises with the common scale in straight pieces; it is followed from bend to bend.
+ */
+function fillBetween(
+  room: number,
+  pace: readonly number[],
+  least: readonly number[],
+  most: readonly number[],
+): number[] | null {
+  const bends = pace
+    .flatMap((each, item) => (each > 0 ? [(least[item] ?? 0) / each, (most[item] ?? 0) / each] : []))
+    .sort((x, y) => x - y);
+  const amount = (item: number, scale: number) =>
+    Math.min(most[item] ?? 0, Math.max(least[item] ?? 0, (pace[item] ?? 0) * scale));
+  const total = (scale: number) => {
+    let all = 0;
+    for (let item = 0; item < pace.length; item += 1) all += amount(item, scale);
+    return all;
+  };
+  if (total(0) > room + TINY || total(bends.at(-1) ?? 0) < room) return null;
+  // The first bend that reaches the room, by halving; the scale lies on the straight piece before it.
+  let [below, reaching] = [-1, bends.length - 1];
+  while (reaching - below > 1) {
+    const middle = (below + reaching) >> 1;
+    if (total(bends[middle] ?? 0) >= room) reaching = middle;
+    else below = middle;
   }
-  for (let step = 0; step < 60; step += 1) {
-    const middle = (under + over) / 2;
-    if (sum(paced(middle)) < room) under = middle;
-    else over = middle;
-  }
-  const given = paced(over);
-  const rest = room - sum(given);
-  const slack = given.findIndex((minutes) => minutes + rest >= 0);
-  return given.map((minutes, item) => (item === slack ? minutes + rest : minutes));
+  const [from, to] = [below < 0 ? 0 : (bends[below] ?? 0), bends[reaching] ?? 0];
+  const [sumFrom, sumTo] = [total(from), total(to)];
+  const scale = sumTo > sumFrom ? from + ((to - from) * (room - sumFrom)) / (sumTo - sumFrom) : to;
+  return pace.map((_, item) => amount(item, scale));
 }
 
 /** The even share, or as much of it as leaves every later limit within reach of the later loads. */
@@ -116,22 +135,29 @@ function mixed(
 ): number[] {
   const mix = (share: number) =>
     first.map((minutes, item) => minutes + ((even[item] ?? 0) - minutes) * share);
-  const keeps = (given: readonly number[]) => {
-    let room = 0;
-    for (let end = at + 1; end < above.length; end += 1) {
-      room += above[end] ?? 0;
-      let owed = 0;
-      for (let item = 0; item < corridors.length; item += 1)
-        owed += Math.max(0, (corridors[item]?.low[end + 1] ?? 0) - (done[item] ?? 0) - (given[item] ?? 0));
-      if (owed > room + TINY * Math.max(1, room)) return false;
+  // What is owed by an end, above the room there is until then, when `given` is given now.
+  const excess = (given: readonly number[], end: number, room: number) => {
+    let owed = 0;
+    for (let item = 0; item < corridors.length; item += 1) {
+      const left = (corridors[item]?.low[end + 1] ?? 0) - (done[item] ?? 0) - (given[item] ?? 0);
+      if (left > 0) owed += left;
     }
-    return true;
+    return owed - room;
   };
-  if (keeps(even)) return [...even];
+  // Limits that the even share breaks. The others hold at both ends of the mixture, so they hold between.
+  const broken: { readonly end: number; readonly room: number }[] = [];
+  let room = 0;
+  for (let end = at + 1; end < above.length; end += 1) {
+    room += above[end] ?? 0;
+    if (excess(even, end, room) > TINY * Math.max(1, room)) broken.push({ end, room });
+  }
+  if (broken.length === 0) return [...even];
   let [good, bad] = [0, 1];
-  for (let step = 0; step < 30; step += 1) {
+  for (let step = 0; step < 16; step += 1) {
     const middle = (good + bad) / 2;
-    if (keeps(mix(middle))) good = middle;
+    const given = mix(middle);
+    if (broken.every((each) => excess(given, each.end, each.room) <= TINY * Math.max(1, each.room)))
+      good = middle;
     else bad = middle;
   }
   return mix(good);

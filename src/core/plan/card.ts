@@ -159,17 +159,13 @@ function blocksOf(
     let start = 0;
     const stage =
       ahead.find((each) => {
-        if (done < start + each.minutes - 1e-6) return true;
-        start += each.minutes;
+        if (done < start + each.left - 1e-6) return true;
+        start += each.left;
         return false;
       }) ?? ahead.at(-1);
     const size = Math.max(1, stage?.minutes ?? 1);
-    const task = stageTask(
-      stage?.stage ?? 'perform',
-      item.bars,
-      Math.min(1, Math.max(0, done - start) / size),
-      minutes / size,
-    );
+    const share = ((stage?.minutes ?? 0) - (stage?.left ?? 0) + Math.max(0, done - start)) / size;
+    const task = stageTask(stage?.stage ?? 'perform', item.bars, Math.min(1, share), minutes / size);
     done += minutes;
     const tempo =
       from !== undefined && to !== undefined ? tempoAt(from, to, (at + 1) / Math.max(1, own.length)) : null;

@@ -65,6 +65,8 @@ export interface PlanItem {
     readonly fromWeek: number;
     readonly toWeek: number;
     readonly minutes: number;
+    /** Minutes of it still to do; 0 when its gate is passed. */
+    readonly left: number;
     readonly passed: boolean;
   }[];
   /** Minutes in each coming week. */
@@ -231,7 +233,7 @@ function draftOf(
   const ahead = stages.filter((stage) => !stage.passed);
   const first = ahead[0]?.stage;
   const work = ahead.map((stage) => ({
-    minutes: leftOf(stage, now),
+    minutes: stage.left,
     earliest: stage.stage === first ? 0 : Math.max(0, stage.fromWeek - now),
     latest: Math.max(0, stage.toWeek - now),
   }));
@@ -293,7 +295,8 @@ function stagesOf(
       while (fromWeek > now && !hasMinutes(fromWeek, toWeek)) fromWeek -= 1;
     }
     next = toWeek + 1;
-    return { stage, fromWeek, toWeek, minutes, passed };
+    const left = passed ? 0 : leftOf({ minutes, fromWeek, toWeek }, now);
+    return { stage, fromWeek, toWeek, minutes, left, passed };
   });
 }
 

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Assessor } from '@/core/marks';
 import { differences } from '@/core/marks';
+import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
 import { closeSheet, giveMark, type ReadyState } from '@/store';
 import { Button, Glyph, KeyCap, LinkButton, PageLine, Ruler, TempoMark, classes } from '@/ui';
@@ -122,7 +123,7 @@ function Sheet({
         sub={
           <>
             {component.name}, {set.name} {level.name} · <b>{student.name}</b>, {student.instrument}
-            {piece?.piece?.bars ? ` · ${piece.piece.bars} bars` : ''}
+            {piece?.bars ? ` · bars ${formatBars(piece.bars)}` : ''}
             {piece?.tempo ? (
               <>
                 {', '}

@@ -130,7 +130,9 @@ function Heads({ context, plan, geometry }: Part & { readonly context: GoalConte
               {each.closed !== null && weekWidth >= 62
                 ? each.closed.slice(0, Math.floor(weekWidth / 6))
                 : at === 0
-                  ? 'this week'.slice(0, Math.floor(weekWidth / 6))
+                  ? weekWidth < 58
+                    ? 'now'
+                    : 'this week'
                   : `${plan.weeks.length - at} ${plan.weeks.length - at === 1 ? 'week' : 'weeks'}`}
             </text>
           </g>

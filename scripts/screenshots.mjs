@@ -1,0 +1,60 @@
+// One current picture of each main view, from the demo data, into docs/screenshots/.
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { launch } from 'puppeteer-core';
+import { build, root } from './setup.mjs';
+
+const VIEWS = [
+  ['register', '/'],
+  ['programme', '/programme?goal=jonah-4'],
+  ['plan', '/plan?goal=orla-5'],
+  ['plan-overfull', '/plan?goal=teodor-chair'],
+  ['mark', '/mark?goal=orla-5&component=b'],
+  ['readiness', '/readiness?goal=orla-5'],
+  ['library', '/library'],
+  ['settings', '/settings'],
+  ['fit', '/fit'],
+  ['kit', '/kit'],
+  ['print-practice-card', '/print?sheet=card&goal=orla-5'],
+  ['print-mark-sheet', '/print?sheet=marks&goal=orla-5&component=b'],
+  ['print-day', '/print?sheet=day'],
+  ['plan-dark', '/plan?goal=orla-5', 'dark'],
+  ['register-1024', '/', 'light', 1024, 768],
+  ['first-run', null],
+];
+
+build();
+const { createApp } = await import('../server/app.mjs');
+const app = await createApp();
+const server = app.listen(0, '127.0.0.1');
+await new Promise((resolve) => server.once('listening', resolve));
+const base = `http://127.0.0.1:${server.address().port}`;
+const folder = join(root, 'docs', 'screenshots');
+mkdirSync(folder, { recursive: true });
+const browser = await launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  headless: true,
+  args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--lang=en-GB'],
+});
+for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
+  const context = await browser.createBrowserContext();
+  const page = await context.newPage();
+  await page.setViewport({ width, height });
+  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
+  const opened = () => page.waitForFunction(() => document.documentElement.dataset.saved !== undefined);
+  if (path === null) await page.goto(base);
+  else {
+    await page.goto(`${base}/?studio=demo`);
+    await opened();
+    await page.goto(base + path);
+    if (!path.startsWith('/kit')) await opened();
+  }
+  await page.waitForSelector('h1');
+  await page.evaluate(() => document.fonts.ready);
+  await new Promise((resolve) => setTimeout(resolve, 300));
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+  await context.close();
+  console.log(name);
+}
+await browser.close();
+server.close();
