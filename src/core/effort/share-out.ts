@@ -92,7 +92,8 @@ function evenly(
 
 /**
  * Amounts in proportion to `pace`, each kept between its least and its most, that add up to `room`.
- * The sum rises with the common scale in straight pieces; it is followed from bend to bend.
+ * The sum rises with the common scale in straight pieces; the scale is found by steps along them.
+ * @returns null when no scale reaches the room
  */
 function fillBetween(
   room: number,
@@ -100,28 +101,28 @@ function fillBetween(
   least: readonly number[],
   most: readonly number[],
 ): number[] | null {
-  const bends = pace
-    .flatMap((each, item) => (each > 0 ? [(least[item] ?? 0) / each, (most[item] ?? 0) / each] : []))
-    .sort((x, y) => x - y);
   const amount = (item: number, scale: number) =>
     Math.min(most[item] ?? 0, Math.max(least[item] ?? 0, (pace[item] ?? 0) * scale));
-  const total = (scale: number) => {
+  let [under, over, scale] = [0, Infinity, 1];
+  for (let step = 0; step < 64; step += 1) {
     let all = 0;
-    for (let item = 0; item < pace.length; item += 1) all += amount(item, scale);
-    return all;
-  };
-  if (total(0) > room + TINY || total(bends.at(-1) ?? 0) < room) return null;
-  // The first bend that reaches the room, by halving; the scale lies on the straight piece before it.
-  let [below, reaching] = [-1, bends.length - 1];
-  while (reaching - below > 1) {
-    const middle = (below + reaching) >> 1;
-    if (total(bends[middle] ?? 0) >= room) reaching = middle;
-    else below = middle;
+    let slope = 0;
+    for (let item = 0; item < pace.length; item += 1) {
+      const each = amount(item, scale);
+      all += each;
+      if (each > (least[item] ?? 0) && each < (most[item] ?? 0)) slope += pace[item] ?? 0;
+    }
+    const short = room - all;
+    if (Math.abs(short) <= TINY * Math.max(1, room)) return pace.map((_, item) => amount(item, scale));
+    if (short > 0) under = scale;
+    else over = scale;
+    // Along the straight piece where that stays between what was too little and too much; else halfway.
+    const next = scale + short / slope;
+    if (next > under && next < over) scale = next;
+    else if (over === Infinity) scale *= 2;
+    else scale = (under + over) / 2;
   }
-  const [from, to] = [below < 0 ? 0 : (bends[below] ?? 0), bends[reaching] ?? 0];
-  const [sumFrom, sumTo] = [total(from), total(to)];
-  const scale = sumTo > sumFrom ? from + ((to - from) * (room - sumFrom)) / (sumTo - sumFrom) : to;
-  return pace.map((_, item) => amount(item, scale));
+  return null;
 }
 
 /** The even share, or as much of it as leaves every later limit within reach of the later loads. */
