@@ -1,6 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { afterAll, beforeAll } from 'vitest';
 import { launch, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 
 export function openBrowser(userDataDir?: string): Promise<Browser> {
@@ -12,6 +13,19 @@ export function openBrowser(userDataDir?: string): Promise<Browser> {
     defaultViewport: { width: 1280, height: 800 },
     ...(userDataDir === undefined ? {} : { userDataDir }),
   });
+}
+
+/** One browser for a file of tests; ask for it inside a test. */
+export function useBrowser(): () => Browser {
+  let browser: Browser | undefined;
+  beforeAll(async () => {
+    browser = await openBrowser();
+  });
+  afterAll(() => browser?.close());
+  return () => {
+    if (!browser) throw new Error('the browser opens with the first test');
+    return browser;
+  };
 }
 
 /** A page in a profile of its own, which keeps every console error and page error it saw. */

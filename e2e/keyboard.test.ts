@@ -1,15 +1,9 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, inject, test } from 'vitest';
-import { kept, openBrowser, openPage, savedOf, sees, textOf, visit } from './browser';
+import type { Page } from 'puppeteer-core';
+import { expect, inject, test } from 'vitest';
+import { kept, openPage, savedOf, sees, textOf, visit, useBrowser } from './browser';
 
 const baseUrl = inject('baseUrl');
-let browser: Browser;
-beforeAll(async () => {
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser.close();
-});
+const browser = useBrowser();
 
 const nameOfFocus = (page: Page) =>
   page.evaluate(() => {
@@ -30,7 +24,7 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
 }
 
 test('the main steps with the keyboard alone: register, programme, plan, mark, readiness, undo', async () => {
-  const { page, problems } = await openPage(browser);
+  const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
 
   // The register: next lesson, next decision, one taken.
@@ -113,7 +107,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
 }, 60_000);
 
 test('letters typed into a field turn no page, and focus is always visible', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/programme?studio=demo&goal=jonah-4`);
   await page.keyboard.press('/');
   await page.keyboard.type('37 bj');

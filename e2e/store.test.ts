@@ -1,21 +1,27 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
-import { fill, kept, openBrowser, openPage, press, recordsOf, savedOf, sees, textOf, visit } from './browser';
+import type { Page } from 'puppeteer-core';
+import { describe, expect, inject, test } from 'vitest';
+import {
+  fill,
+  kept,
+  openBrowser,
+  openPage,
+  press,
+  recordsOf,
+  savedOf,
+  sees,
+  textOf,
+  visit,
+  useBrowser,
+} from './browser';
 import { freePort, startServer, stopServer } from './server';
 
 const baseUrl = inject('baseUrl');
 /** `npm run bench` asks for more. */
 const KILLS = Number(process.env['KILLS'] ?? 5);
-let browser: Browser;
-beforeAll(async () => {
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser.close();
-});
+const browser = useBrowser();
 
 const MARK = '/mark?goal=orla-5&component=b';
 /** Today's teacher's marks of the component under the eye, as the database holds them. */
@@ -93,7 +99,7 @@ test(
 );
 
 test('two tabs, 200 interleaved edits through the interface: none is lost, and both tabs show them', async () => {
-  const { page: one } = await openPage(browser);
+  const { page: one } = await openPage(browser());
   await visit(one, `${baseUrl}/?studio=demo`);
   const two = await one.browserContext().newPage();
   await visit(one, `${baseUrl}/mark?goal=orla-5&component=b`);
@@ -131,7 +137,7 @@ test('two tabs, 200 interleaved edits through the interface: none is lost, and b
 }, 60_000);
 
 test('an undo that another tab has overtaken is refused, and says so', async () => {
-  const { page: one } = await openPage(browser);
+  const { page: one } = await openPage(browser());
   await visit(one, `${baseUrl}/?studio=demo`);
   const two = await one.browserContext().newPage();
   await visit(one, `${baseUrl}${MARK}`);
@@ -151,7 +157,7 @@ test('an undo that another tab has overtaken is refused, and says so', async () 
 });
 
 test('a record damaged by hand is set aside and listed, and the app starts', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await page.evaluate(async () => {
     const db = await new Promise<IDBDatabase>((resolve) => {
@@ -181,7 +187,7 @@ test('a record damaged by hand is set aside and listed, and the app starts', asy
 });
 
 test('a full disk: the message says so, nothing half is kept, and the export works', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await visit(page, baseUrl + MARK);
   const before = await savedOf(page);
@@ -204,7 +210,7 @@ test('a full disk: the message says so, nothing half is kept, and the export wor
 });
 
 test('a student archived comes back; a student erased is nowhere, not in the journal nor the snapshots', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await kept(page, async () => {
     await press(page, 'Bram Tolliverflute, Wed 19:00, fortnightly');
@@ -241,7 +247,7 @@ test('a student archived comes back; a student erased is nowhere, not in the jou
 
 describe('a locked studio file', () => {
   test('opens with its passphrase and with no other', async () => {
-    const { page, problems } = await openPage(browser);
+    const { page, problems } = await openPage(browser());
     await visit(page, `${baseUrl}/?studio=demo`);
     await page.goto(`${baseUrl}/settings`);
     await page.evaluate(() => {
@@ -280,7 +286,7 @@ test('after the first visit the app opens with the server stopped', async () => 
   const port = await freePort();
   const base = `http://127.0.0.1:${port}`;
   const server = await startServer(port);
-  const { page } = await openPage(browser);
+  const { page } = await openPage(browser());
   try {
     await visit(page, `${base}/?studio=demo`);
     await page.evaluate(async () => {

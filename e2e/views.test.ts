@@ -1,18 +1,12 @@
 import { AxePuppeteer } from '@axe-core/puppeteer';
-import type { Browser, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
-import { openBrowser, openPage, press, sees, visit } from './browser';
+import type { Page } from 'puppeteer-core';
+import { describe, expect, inject, test } from 'vitest';
+import { openPage, press, sees, visit, useBrowser } from './browser';
 
 const baseUrl = inject('baseUrl');
 /** The view itself stands, not only its frame. */
 const READY = 'main h1';
-let browser: Browser;
-beforeAll(async () => {
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser.close();
-});
+const browser = useBrowser();
 
 const VIEWS = [
   '/',
@@ -51,7 +45,7 @@ async function violations(page: Page): Promise<string[]> {
 
 describe.each(['light', 'dark'])('axe, %s', (theme) => {
   test('every view, the kit and the dialogs: no violation, no console error', async () => {
-    const { page, problems } = await openPage(browser);
+    const { page, problems } = await openPage(browser());
     await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
     await visit(page, `${baseUrl}/?studio=demo`);
     const found: string[] = [];
@@ -74,7 +68,7 @@ describe.each(['light', 'dark'])('axe, %s', (theme) => {
 });
 
 test('first run and empty views: no violation, and each says what comes first', async () => {
-  const { page, problems } = await openPage(browser);
+  const { page, problems } = await openPage(browser());
   await page.goto(baseUrl, { waitUntil: 'load' });
   await sees(page, 'Begin an empty studio');
   expect(await violations(page)).toEqual([]);
@@ -102,7 +96,7 @@ test.each([
 ])(
   'at %i by %i nothing runs off the page sideways, and what is pressed is tall enough for a finger',
   async (width, height) => {
-    const { page } = await openPage(browser);
+    const { page } = await openPage(browser());
     await page.setViewport({ width, height, hasTouch: width === 1024 });
     await visit(page, `${baseUrl}/?studio=demo`);
     for (const path of VIEWS.filter((each) => !each.startsWith('/print'))) {
@@ -135,7 +129,7 @@ test.each([
   ['/print?sheet=marks&goal=orla-5&component=b', 'A4'],
   ['/print?sheet=day', 'A4'],
 ])('%s prints on real pages of %s', async (path, size) => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await page.goto(baseUrl + path, { waitUntil: 'load' });
   await page.waitForSelector('article');

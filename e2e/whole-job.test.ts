@@ -1,12 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, ElementHandle, Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, inject, test } from 'vitest';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { expect, inject, test } from 'vitest';
 import {
   downloads,
   fill,
   kept,
-  openBrowser,
   openPage,
   pick,
   press,
@@ -14,16 +13,11 @@ import {
   sees,
   textOf,
   visit,
+  useBrowser,
 } from './browser';
 
 const baseUrl = inject('baseUrl');
-let browser: Browser;
-beforeAll(async () => {
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser.close();
-});
+const browser = useBrowser();
 
 const TITLES = [
   'Kelp Air',
@@ -94,7 +88,7 @@ async function typeRequirement(page: Page): Promise<void> {
 }
 
 test('the whole job from an empty studio: requirement, list, student, programme, plan, marks, readiness, and home again', async () => {
-  const { page, problems } = await openPage(browser);
+  const { page, problems } = await openPage(browser());
   const folder = await downloads(page);
   await page.goto(`${baseUrl}/`);
   await sees(page, 'A studio to begin with');
@@ -232,7 +226,7 @@ async function waitForFile(folder: string): Promise<string> {
 }
 
 test('the main steps on the demo: the register decides, the plan answers, a mark counts, undo takes back', async () => {
-  const { page, problems } = await openPage(browser);
+  const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await sees(page, 'Orla Penhallow');
   await sees(page, 'Entry closes in 6 days. Level 4 not entered; list B not chosen.');
@@ -280,7 +274,7 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
 }, 60_000);
 
 test('leaving the demo never touches one’s own studio', async () => {
-  const { page } = await openPage(browser);
+  const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=own`);
   await sees(page, 'No students yet');
   await page.goto(`${baseUrl}/settings`);

@@ -107,14 +107,14 @@ test.each([
 test('the total in words and on the ruler', () => {
   const total = totalModel(contextOf('orla-5'), 'b', calendarDay('2027-01-13'));
   expect(total.words).toBe('pass; 14 short of merit; B 1 below the floor of 14.');
-  expect(total.parts.map((part) => `${part.label} ${part.look}`)).toEqual([
+  expect(total.ruler.parts.map((part) => `${part.label} ${part.look}`)).toEqual([
     'A 18 ink',
     'B 13, today pencil',
     'C 15 ink',
     'T 17 ink',
     'M 16 ink',
   ]);
-  expect(total.lines.map((line) => line.kind)).toEqual(['single', 'double', 'final']);
+  expect(total.ruler.lines.map((line) => line.kind)).toEqual(['single', 'double', 'final']);
 });
 
 describe('the preparation stave', () => {

@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { keyMode } from '../repertoire/piece';
 import {
   formatBars,
   formatMinutes,
@@ -68,8 +67,3 @@ test('a ladder from 80 to 120 in eight steps is nine tempi, each 1.052 times the
   rungs.slice(1).forEach((rung, at) => expect(rung / rungs[at]!).toBeCloseTo(1.052, 3));
   expect(() => tempoAt(0, 120, 0.5)).toThrow(RangeError);
 });
-test.each([
-  ['G major', 'major'],
-  ['f sharp MINOR', 'minor'],
-  ['no key', 'neither'],
-])('%s is %s', (key, mode) => expect(keyMode(key)).toBe(mode));

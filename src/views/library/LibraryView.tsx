@@ -57,6 +57,7 @@ function Library({ ready }: { readonly ready: ReadyState }) {
                   <button
                     type="button"
                     className={classes(css.pick, each.id === set.id && css.picked)}
+                    data-selected={each.id === set.id}
                     aria-pressed={each.id === set.id}
                     onClick={() => {
                       pickSet(each.id);

@@ -273,13 +273,7 @@ function Sheet({
             of {total.max}. {total.words}
           </span>
         </p>
-        <Ruler
-          parts={total.parts}
-          lines={total.lines}
-          max={total.max}
-          step={10}
-          say={`Total ${context.standing.total} of ${total.max}. ${total.words}`}
-        />
+        <Ruler {...total.ruler} />
       </section>
     </>
   );

@@ -30,8 +30,14 @@ export function sheetsOf(context: GoalContext, componentId: string, day: Calenda
 }
 
 export interface TotalModel {
-  readonly parts: readonly RulerPart[];
-  readonly lines: readonly RulerLine[];
+  /** What `Ruler` draws. */
+  readonly ruler: {
+    readonly parts: readonly RulerPart[];
+    readonly lines: readonly RulerLine[];
+    readonly max: number;
+    readonly step: number;
+    readonly say: string;
+  };
   readonly max: number;
   readonly words: string;
 }
@@ -52,16 +58,15 @@ export function totalModel(context: GoalContext, componentId: string, day: Calen
     ];
   });
   const kinds = ['single', 'double', 'final'] as const;
-  return {
-    parts,
-    lines: scheme.awards.map((award, at) => ({
-      at: award.total,
-      label: `${award.name} ${award.total}`,
-      kind: kinds[Math.min(2, at)] ?? 'final',
-    })),
-    max: standing.maxMark,
-    words: totalWords(context),
-  };
+  const words = totalWords(context);
+  const lines = scheme.awards.map((award, at): RulerLine => ({
+    at: award.total,
+    label: `${award.name} ${award.total}`,
+    kind: kinds[Math.min(2, at)] ?? 'final',
+  }));
+  const max = standing.maxMark;
+  const say = `Total ${standing.total} of ${max}. ${words}`;
+  return { ruler: { parts, lines, max, step: 10, say }, max, words };
 }
 
 function totalWords(context: GoalContext): string {

@@ -198,7 +198,7 @@ function Slot({
   const pieceOf = (id: string) => ready.studio.pieces.get(id);
   const trial = tried === null ? undefined : pieceOf(tried);
   return (
-    <div className={classes(css.slot, open && css.open)}>
+    <div className={classes(css.slot, open && css.open)} data-selected={open}>
       <button type="button" className={css.letter} aria-pressed={open} onClick={onOpen}>
         {component.letter}
         <span className={css.hidden}>: {component.name}</span>

@@ -34,13 +34,7 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
         <p data-testid="award">
           of {total.max}. {total.words}
         </p>
-        <Ruler
-          parts={total.parts}
-          lines={total.lines}
-          max={total.max}
-          step={10}
-          say={`Total ${readiness.standing.total} of ${total.max}. ${total.words}`}
-        />
+        <Ruler {...total.ruler} />
       </Section>
       <div className={css.grid}>
         <Section title="Components" end="barlines: an even share of each award">

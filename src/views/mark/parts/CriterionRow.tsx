@@ -36,6 +36,7 @@ export function CriterionRow({
   return (
     <div
       className={classes(css.root, current && css.current)}
+      data-selected={current}
       role="group"
       aria-label={`${criterion.name}, out of ${criterion.maxMark}`}
     >

@@ -83,6 +83,7 @@ export function CandidateList({
           <li
             key={piece.id}
             data-piece={piece.id}
+            data-selected={piece.id === cursor}
             className={classes(css.row, piece.id === cursor && css.cursor, breaks !== null && css.broken)}
           >
             <button

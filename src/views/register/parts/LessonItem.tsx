@@ -54,7 +54,11 @@ export function LessonItem({
       </li>
     );
   return (
-    <li className={classes(css.row, open && css.open)} data-testid={`lesson-${lesson.id}`}>
+    <li
+      data-selected={open}
+      className={classes(css.row, open && css.open)}
+      data-testid={`lesson-${lesson.id}`}
+    >
       <div className={css.time}>
         {lesson.start}
         <small>{minutesLeft(lesson, row.state, now.time)}</small>
