@@ -110,11 +110,13 @@ function Sheet({
   });
   if (!component || !scheme) return <NoGoal studio={ready.studio} what="This level has no mark scheme" />;
   const sheets = sheetsOf(context, component.id, today);
-  const [ours, own] = [assessor === 'teacher' ? sheets.teacher : sheets.mock, sheets.student];
+  const { student: own, teacher, mock } = sheets;
+  const [ours, other] = assessor === 'teacher' ? [teacher, mock] : [mock, teacher];
   const piece = context.plan?.items.find((each) => each.componentId === component.id);
   const total = totalModel(context, component.id, today);
   const sum = soFar(scheme, ours);
   const ownSum = soFar(scheme, own);
+  const otherSum = soFar(scheme, other);
   const [widest] = own && ours ? differences(scheme, own, ours) : [];
   return (
     <>
@@ -184,9 +186,10 @@ function Sheet({
             <span className={css.columns}>
               <Glyph name="own" label="student’s own" />
               <Glyph
-                name={assessor === 'teacher' ? 'teacher' : 'mock'}
-                label={assessor === 'teacher' ? 'teacher' : 'mock examiner'}
+                name={assessor === 'teacher' ? 'mock' : 'teacher'}
+                label={assessor === 'teacher' ? 'mock examiner' : 'teacher'}
               />
+              <Glyph name={assessor} label={assessor === 'teacher' ? 'teacher' : 'mock examiner'} />
             </span>
           </div>
           {scheme.criteria.map((criterion, at) => (
@@ -198,6 +201,7 @@ function Sheet({
               glyph={assessor === 'teacher' ? 'teacher' : 'mock'}
               mark={ours?.marks[criterion.id]}
               own={own?.marks[criterion.id]}
+              other={other?.marks[criterion.id]}
               onPick={() => setRow(at)}
               onMark={(mark, who) => give(at, who === 'own' ? 'student' : assessor, mark)}
             />
@@ -224,6 +228,7 @@ function Sheet({
             <span className={css.own} data-testid="own-total">
               {ownSum ? ownSum.mark : '–'}
             </span>
+            <span className={css.other}>{otherSum ? otherSum.mark : '–'}</span>
             <span className={css.ours} data-testid="component-total">
               {sum ? sum.mark : '–'}
             </span>

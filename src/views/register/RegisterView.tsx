@@ -1,6 +1,6 @@
 import { useMemo, useRef, useState } from 'react';
-import { addDays, formatDay, isCalendarDay } from '@/core/time';
-import type { ReadyState } from '@/store';
+import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
+import { lastBackup, type ReadyState } from '@/store';
 import { Button, Empty, Glyph, LinkButton, PageLine, Section } from '@/ui';
 import { goTo, hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
@@ -67,6 +67,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           </>
         }
       />
+      {ready.which === 'own' && active.length > 0 && <BackupReminder today={now.day} />}
       <div className={css.grid}>
         <div className={css.main}>
           <div className={css.head} aria-hidden="true">
@@ -164,5 +165,21 @@ function Register({ ready }: { readonly ready: ReadyState }) {
       )}
       {adding === 'many' && <PasteStudentsDialog onClose={() => setAdding('none')} />}
     </>
+  );
+}
+
+/** Days after which the studio file is asked for again; our choice, because a fortnight of marks can still be told again. */
+const BACKUP_DAYS = 14;
+
+function BackupReminder({ today }: { readonly today: CalendarDay }) {
+  const last = lastBackup('own');
+  if (last !== null && daysBetween(last, today) < BACKUP_DAYS) return null;
+  return (
+    <p className={css.soft}>
+      {last === null
+        ? 'The studio file was never saved.'
+        : `The studio file was last saved on ${formatDay(last, 'written')}.`}{' '}
+      This browser holds the only copy since. <a href="/settings">Save it</a>
+    </p>
   );
 }

@@ -1,5 +1,5 @@
-import { useState } from 'react';
-import { parseRequirementFile } from '@/core/files';
+import { useEffect, useState } from 'react';
+import { parseRequirementFile, type RequirementFile } from '@/core/files';
 import type { Studio } from '@/core/register';
 import { setLabel } from '@/core/requirements';
 import { takeRequirementFile } from '@/store';
@@ -18,11 +18,27 @@ export function ImportRequirementDialog({
   readonly onClose: () => void;
 }) {
   const [read, setRead] = useState<ReturnType<typeof parseRequirementFile> | null>(null);
+  const [shipped, setShipped] = useState<readonly RequirementFile[]>([]);
+  useEffect(() => {
+    void import('@/demo').then(({ demoFiles }) => setShipped(demoFiles()));
+  }, []);
   const file = read?.ok ? read.value : null;
   const known = file ? file.pieces.filter((piece) => studio.pieces.has(piece.id)).length : 0;
   return (
     <Dialog title="Import a requirement file" onClose={onClose}>
       <FilePicker label="Requirement file (JSON)" onText={(text) => setRead(parseRequirementFile(text))} />
+      {!file && shipped.length > 0 && (
+        <>
+          <p>Or one of the invented examples, in the same format:</p>
+          <DialogActs>
+            {shipped.map((example) => (
+              <Button key={example.set.id} onClick={() => setRead({ ok: true, value: example })}>
+                {setLabel(example.set)}
+              </Button>
+            ))}
+          </DialogActs>
+        </>
+      )}
       {read && !read.ok && <Problems title="This file cannot be taken" problems={read.why} />}
       {file && (
         <>

@@ -12,6 +12,7 @@ export function CriterionRow({
   glyph,
   mark,
   own,
+  other,
   onPick,
   onMark,
 }: {
@@ -21,6 +22,8 @@ export function CriterionRow({
   readonly glyph: 'teacher' | 'mock';
   readonly mark: number | undefined;
   readonly own: number | undefined;
+  /** The other of teacher and mock examiner, beside the one who is marking. */
+  readonly other: number | undefined;
   readonly onPick: () => void;
   readonly onMark: (mark: number | null, who: 'ours' | 'own') => void;
 }) {
@@ -98,6 +101,7 @@ export function CriterionRow({
         )}
       </div>
       <span className={css.own}>{own ?? '–'}</span>
+      <span className={css.other}>{other ?? '–'}</span>
       <span className={css.ours}>{mark ?? '–'}</span>
     </div>
   );
