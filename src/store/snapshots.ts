@@ -1,6 +1,8 @@
 import localforage from 'localforage';
-import { readRecord, type StoredRecord } from '@/core/files';
+import { readRecord, recordKey, type StoredRecord } from '@/core/files';
 import type { CalendarDay } from '@/core/time';
+import { withRevision } from './changes';
+import { newId } from './seed';
 import { currentRecords, takeRecords, type Which } from './studio-store';
 
 /** Days kept; our choice, because a mistake is noticed within the week or not at all. */
@@ -34,9 +36,14 @@ export async function listSnapshots(which: Which): Promise<SnapshotInfo[]> {
 export async function restoreSnapshot(which: Which, day: CalendarDay): Promise<boolean> {
   const value = await store(which).getItem(day);
   if (!Array.isArray(value)) return false;
+  const current = new Map(currentRecords().map((record) => [recordKey(record), record]));
   const records = value.flatMap((each): StoredRecord[] => {
     const read = readRecord(each);
-    return read.ok ? [read.value] : [];
+    if (!read.ok) return [];
+    const now = current.get(recordKey(read.value));
+    if (now && JSON.stringify(now.data) === JSON.stringify(read.value.data)) return [];
+    // Putting back is a change like any other: a revision of its own, after those there are.
+    return [{ ...read.value, revs: withRevision(now?.revs ?? read.value.revs, newId()) }];
   });
   return takeRecords(`restore the snapshot of ${day}`, records);
 }

@@ -6,7 +6,7 @@ export interface Instance {
   readonly items: readonly LevelItem[];
 }
 
-/** Periods with zeros among them; items with gates in order, visits, and now and then an impossible window. */
+/** Periods with zeros among them; items with gates in order, visits, and now and then a window nothing fits. */
 const instances = (maxPeriods: number, maxItems: number): fc.Arbitrary<Instance> =>
   fc.integer({ min: 1, max: maxPeriods }).chain((count) =>
     fc.record({

@@ -71,11 +71,11 @@ export function level(periods: readonly LevelPeriod[], items: readonly LevelItem
     const broken = corridor.low.findIndex((low, at) => exceeds(low, corridor.high[at] ?? 0));
     if (broken >= 0) {
       const { work } = items[index] as LevelItem;
-      const window = work.find((each) => each.latest >= broken - 1) ?? { earliest: 0, latest: broken - 1 };
+      const blocked = work.find((each) => each.latest >= broken - 1) ?? { earliest: 0, latest: broken - 1 };
       return {
         kind: 'no split',
         itemId: corridor.id,
-        from: Math.min(window.earliest, Math.max(0, broken - 1)),
+        from: Math.min(blocked.earliest, Math.max(0, broken - 1)),
         until: Math.max(0, broken - 1),
         why: 'windows',
       };

@@ -46,17 +46,20 @@ export const POST: APIRoute = endpoint<Body>(levelRequestShape, ({ periods, item
   };
 });
 
+/** A JSON pointer into the body. */
+const place = (...parts: readonly (string | number)[]) => parts.map((part) => `/${part}`).join('');
+
 /** Windows that name a period there is not, and ids that stand twice. */
 function outside(periods: number, items: readonly LevelItem[]): Problem[] {
   return items.flatMap((item, at) => [
     ...(items.findIndex((other) => other.id === item.id) < at
-      ? [{ pointer: `/items/${at}/id`, message: `"${item.id}" stands twice` }]
+      ? [{ pointer: place('items', at, 'id'), message: `"${item.id}" stands twice` }]
       : []),
     ...(item.visitMinutes > 0
       ? (['from', 'until'] as const).flatMap((end) =>
           item[end] < periods
             ? []
-            : [{ pointer: `/items/${at}/${end}`, message: `there are ${periods} periods, counted from 0` }],
+            : [{ pointer: place('items', at, end), message: `there are ${periods} periods, counted from 0` }],
         )
       : []),
     ...item.work.flatMap((work, row) =>
@@ -65,7 +68,7 @@ function outside(periods: number, items: readonly LevelItem[]): Problem[] {
           ? []
           : [
               {
-                pointer: `/items/${at}/work/${row}/${end}`,
+                pointer: place('items', at, 'work', row, end),
                 message: `there are ${periods} periods, counted from 0`,
               },
             ],

@@ -25,7 +25,7 @@ export function History({
     .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.assessor < b.assessor ? -1 : 1));
   return (
     <Section
-      title={`${component.name} so far`}
+      title={`${component.letter} so far`}
       end={aim === undefined ? undefined : `barline: the aim, ${aim}`}
     >
       {sheets.length === 0 && <p className={css.none}>No evidence yet.</p>}

@@ -1,0 +1,151 @@
+import { expect, inject, test } from 'vitest';
+import {
+  downloads,
+  fill,
+  kept,
+  openPage,
+  press,
+  recordsOf,
+  sees,
+  textOf,
+  useBrowser,
+  visit,
+} from './browser';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+const baseUrl = inject('baseUrl');
+const browser = useBrowser();
+
+async function demo(path: string) {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/?studio=demo`);
+  if (path !== '/') await visit(page, baseUrl + path);
+  return { page, problems };
+}
+
+test('a lesson held with a note, another moved, a third cancelled; undo takes one back', async () => {
+  const { page, problems } = await demo('/');
+  await fill(page, 'Note', 'Breathes after the F now.');
+  await kept(page, () => page.keyboard.press('Enter'));
+  await kept(page, () => press(page, 'Held'));
+  await press(page, 'Jonah Thwaite');
+  await press(page, 'Move');
+  await fill(page, 'To the day', '2027-01-22');
+  await fill(page, 'Start', '17:30');
+  await kept(page, () => press(page, 'Move the lesson'));
+  await press(page, 'Mirren Oake');
+  await kept(page, () => press(page, 'Cancelled'));
+  await press(page, 'Day after');
+  await press(page, 'Day after');
+  await sees(page, /Friday 22 January 2027.*17:30.*Jonah Thwaite.*moved from Wed 20 Jan/);
+  await press(page, 'Today');
+  await sees(page, 'moved to Fri 22 Jan');
+  const records = await recordsOf(page, 'demo');
+  expect(records['r/lesson/2027-01-20/orla']).toMatchObject({
+    state: 'held',
+    note: 'Breathes after the F now.',
+  });
+  expect(records['r/lesson/2027-01-20/mirren']).toMatchObject({ state: 'cancelled' });
+  await kept(page, () => press(page, 'Undo'));
+  expect((await recordsOf(page, 'demo'))['r/lesson/2027-01-20/mirren']).toBeUndefined();
+  expect(problems).toEqual([]);
+  await page.browserContext().close();
+});
+
+test('students pasted from a table, bad rows named; two share a lesson; one is fortnightly', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/?studio=own`);
+  await press(page, 'Paste a table');
+  await fill(
+    page,
+    'Table',
+    'Name\tInstrument\tBorn\tDay\tStart\tMinutes\tPractice\nWren Tallow\tflute\t5/4/2013\tMon\t16:00\t30\t20\nPip Marrow\tflute\t2014-02-01\tMon\t16:00\t30\t15\nNo Day\tharp\tlast spring\tMon\t16:00\t30\t15',
+  );
+  await sees(page, 'Line 4: "last spring" is no birth date: write 2012-09-30 or 30/9/2012.', 'dialog');
+  await kept(page, () => press(page, 'Take 2 students'));
+  await sees(page, '2 in the studio');
+  await press(page, 'Wren Tallowflute, Mon 16:00');
+  await fill(page, 'Shared with', 'Pip Marrow');
+  await fill(page, 'How often', 'every other week');
+  await fill(page, 'One lesson is on', '2027-01-04');
+  await kept(page, () => press(page, 'Save'));
+  await sees(page, 'Mon 16:00, fortnightly');
+  const students = Object.values(await recordsOf(page, 'own')) as {
+    name?: string;
+    id: string;
+    sharesWith?: string | null;
+  }[];
+  const [wren, pip] = ['Wren Tallow', 'Pip Marrow'].map((name) =>
+    students.find((each) => each.name === name),
+  );
+  expect([wren?.sharesWith, pip?.sharesWith]).toEqual([pip?.id, wren?.id]);
+  await sees(page, 'The studio file was never saved.');
+  expect(problems).toEqual([]);
+  await page.browserContext().close();
+});
+
+test('a requirement file goes out and comes back; a broken one is refused with its place; the shipped ones are at hand', async () => {
+  const { page, problems } = await demo('/library');
+  const folder = await downloads(page);
+  await press(page, 'Save as a requirement file');
+  await expect
+    .poll(() => readdirSync(folder).filter((name) => name.endsWith('.json')), { timeout: 5_000 })
+    .toHaveLength(1);
+  const file = join(
+    folder,
+    readdirSync(folder).find((name) => name.endsWith('.json'))!,
+  );
+  const text = readFileSync(file, 'utf8');
+
+  await visit(page, `${baseUrl}/library?studio=own`);
+  const hand = async (content: string) => {
+    await press(page, 'Import a file');
+    await page.evaluate((source) => {
+      const input = document.querySelector<HTMLInputElement>('dialog input[type="file"]')!;
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([source], 'a.json'));
+      input.files = transfer.files;
+      input.dispatchEvent(new Event('change', { bubbles: true }));
+    }, content);
+  };
+  await hand(text.replace('"schemeId": "panel"', '"schemeId": "gone"'));
+  await sees(page, '/set/levels/0/schemeId: no scheme "gone"', 'dialog');
+  await sees(page, 'Nothing was changed.', 'dialog');
+  await page.keyboard.press('Escape');
+  await hand(text);
+  await sees(page, '1 level, 1 session, 2 pieces', 'dialog');
+  await kept(page, () => press(page, 'Take it into the library'));
+  await sees(page, 'Fairlead Youth Winds');
+  await press(page, 'Import a file');
+  await press(page, 'Tarrin Board, flute 2026–2029');
+  await kept(page, () => press(page, 'Take it into the library'));
+  await sees(page, '2 requirements, 164 pieces');
+  await kept(page, () => press(page, 'Undo'));
+  await sees(page, '1 requirement, 2 pieces');
+  expect(problems).toEqual([]);
+  await page.browserContext().close();
+});
+
+test('a snapshot of the day puts things back; the plan is handed over as a calendar', async () => {
+  const { page } = await demo('/mark?goal=orla-5&component=b');
+  const folder = await downloads(page);
+  await kept(page, () => page.keyboard.press('Digit0'));
+  await visit(page, `${baseUrl}/programme?goal=orla-5`);
+  await kept(page, () => press(page, 'Take out'));
+  await sees(page, 'A still open.');
+  await visit(page, `${baseUrl}/settings`);
+  await kept(page, () => press(page, 'Put back'));
+  await visit(page, `${baseUrl}/programme?goal=orla-5`);
+  await sees(page, 'A, B and C chosen.');
+  await visit(page, `${baseUrl}/plan?goal=orla-5`);
+  await press(page, 'Save as calendar');
+  await expect
+    .poll(() => readdirSync(folder).filter((name) => name.endsWith('.ics')), { timeout: 5_000 })
+    .toHaveLength(1);
+  const calendar = readFileSync(join(folder, 'orla-penhallow-plan.ics'), 'utf8');
+  expect(calendar.match(/BEGIN:VEVENT/g)?.length).toBeGreaterThan(15);
+  expect(calendar).toContain('DTSTART;VALUE=DATE:20270331');
+  expect(await textOf(page, 'h1')).toBe('Orla Penhallow');
+  await page.browserContext().close();
+});
