@@ -57,6 +57,14 @@ export async function eraseStudent(id: string): Promise<void> {
   const state = getState();
   if (state.kind !== 'ready') return;
   const keys = keysOfStudent(state.studio, id);
+  await act('end the shared lesson', (studio) =>
+    [...studio.students.values()]
+      .filter((other) => other.sharesWith === id)
+      .map((other) => {
+        const data: Student = { ...other, sharesWith: null };
+        return { kind: 'student', data };
+      }),
+  );
   await erase('erase a student', (studio) => keysOfStudent(studio, id));
   await forgetInSnapshots(state.which, new Set(keys));
 }

@@ -2,8 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { StoredRecord } from '@/core/files';
 import { changesOf, reverse, type Edit } from './changes';
+import { NO_STUDIO } from '@/core/register';
 import { Journal, type Lock } from './journal';
 import type { Kv } from './kv';
+import { studioOf } from './studio-view';
 
 /** A store in memory that can fail: at its nth step from now on it throws, before or after the step is done. */
 class FaultyKv implements Kv {
@@ -209,6 +211,22 @@ test('what is erased for good is nowhere in the store, and late tabs notice', as
   await edit(late, [closure('d', 'new')]);
   await one.refresh();
   expect(nameOf(one.state.records, 'd')).toBe('new');
+});
+
+test('a tab that wakes after an erasure reads everything anew, and a kind left empty is empty there', async () => {
+  const data = new Map<string, unknown>();
+  const lock = sharedLock();
+  const one = await opened(new FaultyKv(data), lock);
+  await edit(one, [closure('only', 'x')]);
+  let shown = NO_STUDIO;
+  const late: Journal = new Journal(new FaultyKv(data), lock, (keys) => {
+    shown = studioOf(late.state.records, shown, keys === 'all' ? undefined : keys);
+  });
+  await late.open();
+  expect(shown.closures.size).toBe(1);
+  await one.commit('erase', () => [{ key: 'closure/only', before: null, after: null }], { purge: true });
+  await late.refresh();
+  expect(shown.closures.size).toBe(0);
 });
 
 test('any sequence of edits opens again as it was left, whatever was pruned', async () => {

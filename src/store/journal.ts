@@ -58,8 +58,8 @@ export class Journal {
   constructor(
     private readonly kv: Kv,
     private readonly lock: Lock,
-    /** Called after every change of `state`, with the keys that changed. */
-    private readonly changed: (keys: readonly string[]) => void = () => undefined,
+    /** Called after every change of `state`, with the keys that changed; "all" when everything was read anew. */
+    private readonly changed: (keys: readonly string[] | 'all') => void = () => undefined,
   ) {}
 
   get state(): JournalState {
@@ -69,7 +69,7 @@ export class Journal {
   /** Reads everything and finishes what was left unfinished. */
   async open(): Promise<void> {
     await this.lock(() => this.#load());
-    this.changed([...this.#records.keys()]);
+    this.changed('all');
   }
 
   /**
@@ -147,7 +147,7 @@ export class Journal {
     const base = await this.kv.get(BASE);
     if (typeof base === 'number' && base > this.#seq + 1) {
       await this.#load();
-      this.changed([...this.#records.keys()]);
+      this.changed('all');
       return;
     }
     for (;;) {

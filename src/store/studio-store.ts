@@ -75,7 +75,10 @@ export async function openStudio(which: Which): Promise<void> {
     channel?.close();
     const name = databaseOf(which);
     const store = browserKv(name);
-    const opened = new Journal(store, browserLock(name), (keys) => refreshView(which, keys));
+    // A studio that was left may still finish reading; only the open one is shown.
+    const opened: Journal = new Journal(store, browserLock(name), (keys) => {
+      if (journal === opened) refreshView(which, keys);
+    });
     journal = opened;
     kv = store;
     done = [];
@@ -97,12 +100,19 @@ export async function openStudio(which: Which): Promise<void> {
 
 let view: { readonly which: Which; readonly studio: Studio } | null = null;
 
-function refreshView(which: Which, keys: readonly string[]): void {
+function refreshView(which: Which, keys: readonly string[] | 'all'): void {
   if (!journal) return;
-  const before = view?.which === which ? view.studio : undefined;
-  view = { which, studio: studioOf(journal.state.records, before, before && keys) };
+  const before = view?.which === which && keys !== 'all' ? view.studio : undefined;
+  view = {
+    which,
+    studio: studioOf(journal.state.records, before, keys === 'all' ? undefined : before && keys),
+  };
   if (state.kind === 'ready') publish(which);
 }
+
+/** The view follows the journal at every change, so within an action it is the newest studio. */
+const studioNow = (which: Which, records: ReadonlyMap<string, StoredRecord>): Studio =>
+  view?.which === which ? view.studio : studioOf(records);
 
 function publish(which: Which, notice: string | null = null): void {
   if (!journal) return;
@@ -110,7 +120,7 @@ function publish(which: Which, notice: string | null = null): void {
   set({
     kind: 'ready',
     which,
-    studio: view?.which === which ? view.studio : studioOf(records),
+    studio: studioNow(which, records),
     now: which === 'demo' ? DEMO_NOW : wallClock(),
     aside,
     saved: seq,
@@ -151,7 +161,9 @@ async function keep(
  */
 export async function act(action: string, edits: (studio: Studio) => readonly Edit[]): Promise<boolean> {
   const { which } = opened();
-  const changes = await keep(action, (records) => changesOf(records, edits(studioOf(records)), newId));
+  const changes = await keep(action, (records) =>
+    changesOf(records, edits(studioNow(which, records)), newId),
+  );
   if (!changes) return false;
   done = [...done, { action, changes }];
   undone = [];
@@ -196,7 +208,7 @@ export async function erase(action: string, keys: (studio: Studio) => readonly s
   await keep(
     action,
     (records) =>
-      keys(studioOf(records)).flatMap((key) =>
+      keys(studioNow(which, records)).flatMap((key) =>
         records.has(key) ? [{ key, before: null, after: null }] : [],
       ),
     { purge: true },

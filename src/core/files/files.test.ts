@@ -238,6 +238,16 @@ describe('a pasted list', () => {
     ]);
   });
 
+  test('more rows than are taken at once are counted, not dropped in silence', () => {
+    const table = parseTable(Array.from({ length: 5_003 }, (_, at) => `Piece ${at}\tA. Hewn`).join('\n'));
+    expect([table.rows.length, table.leftOut]).toEqual([5_000, 3]);
+  });
+
+  test('a fact too long for its field names its row', () => {
+    const { pieces, bad } = read(`Title\tComposer\tPeriod\nA\tX\t${'long '.repeat(20)}\nB\tX\tearly`);
+    expect([pieces.map((piece) => piece.title), bad.map((row) => row.line)]).toEqual([['B'], [2]]);
+  });
+
   test('as CSV and back it is the same, and formulas stay text', () => {
     const { pieces } = read(
       'Title\tComposer\tTime\tKey\tMetre\tBars\tTempo\tAccompanied\nKelp "Air", slow\tR. Quoin\t2:10\tG major\t6/8\t40\te = 168\talone\nGull\tA. Hewn',

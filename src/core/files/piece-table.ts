@@ -73,7 +73,9 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
   const kind = cell('kind').toLowerCase() || 'piece';
   if (kind !== 'piece' && kind !== 'study' && kind !== 'duet')
     return refuse(`"${cell('kind')}" is not piece, study or duet`);
-  const fact = (field: PieceColumn) => (cell(field) === '' ? null : cell(field).slice(0, 60));
+  if (cell('period').length > 60 || cell('character').length > 60)
+    return refuse('a period or character of more than 60 characters');
+  const fact = (field: PieceColumn) => (cell(field) === '' ? null : cell(field));
   return {
     ok: true,
     value: {

@@ -36,6 +36,7 @@ function studentOf(cell: (field: StudentColumn) => string, id: string): Result<S
   const name = cell('name');
   if (name === '' || name.length > 120) return refuse('no name');
   if (cell('instrument') === '') return refuse('no instrument');
+  if (cell('instrument').length > 120) return refuse('an instrument of more than 120 characters');
   const born = dayOf(cell('birthDate'));
   if (born === undefined)
     return refuse(`"${cell('birthDate')}" is no birth date: write 2012-09-30 or 30/9/2012`);
@@ -49,7 +50,7 @@ function studentOf(cell: (field: StudentColumn) => string, id: string): Result<S
     value: {
       id,
       name,
-      instrument: cell('instrument').slice(0, 120),
+      instrument: cell('instrument'),
       birthDate: calendarDay(born),
       slot: slot.value,
       sharesWith: null,

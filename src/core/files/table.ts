@@ -4,6 +4,8 @@ import Papa from 'papaparse';
 export interface PastedTable {
   readonly rows: readonly { readonly line: number; readonly cells: readonly string[] }[];
   readonly columns: number;
+  /** Rows after the most that are taken at once; they are not read. */
+  readonly leftOut: number;
 }
 
 /** Most rows taken at once. */
@@ -20,7 +22,11 @@ export function parseTable(source: string): PastedTable {
   const rows = parsed.data
     .map((cells, at) => ({ line: at + 1, cells: cells.map((cell) => cell.trim()) }))
     .filter(({ cells }) => cells.some((cell) => cell !== ''));
-  return { rows: rows.slice(0, MAX_ROWS), columns: Math.max(0, ...rows.map((row) => row.cells.length)) };
+  return {
+    rows: rows.slice(0, MAX_ROWS),
+    columns: rows.reduce((most, row) => Math.max(most, row.cells.length), 0),
+    leftOut: Math.max(0, rows.length - MAX_ROWS),
+  };
 }
 
 /** A cell a spreadsheet would run as a formula is led by an apostrophe, so that it stays text. */

@@ -68,6 +68,11 @@ export function PasteTable<Field extends string, Item>({
               />
             ))}
           </div>
+          {table.leftOut > 0 && (
+            <p className={css.bad} role="alert">
+              The last {table.leftOut} rows are too many for one paste and stay out. Paste them after these.
+            </p>
+          )}
           {bad.length > 0 && (
             <div className={css.bad} role="alert">
               <p>
