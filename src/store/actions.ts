@@ -83,20 +83,18 @@ function keysOfStudent(studio: Studio, id: string): string[] {
   ];
 }
 
-export const recordLesson = (
-  lesson: Pick<LessonRecord, 'id' | 'studentId' | 'day'>,
+/** What happened to a lesson: one action for everybody who shares it. */
+export const recordLessons = (
+  lessons: readonly Pick<LessonRecord, 'id' | 'studentId' | 'day'>[],
   change: Partial<Pick<LessonRecord, 'state' | 'note' | 'movedTo'>>,
 ): Promise<boolean> =>
-  act('record the lesson', (studio) => {
-    const before = studio.lessons.get(lesson.id);
-    const blank = { state: 'planned', note: '', movedTo: null } as const;
-    return [
-      {
-        kind: 'lesson',
-        data: { ...blank, ...before, id: lesson.id, studentId: lesson.studentId, day: lesson.day, ...change },
-      },
-    ];
-  });
+  act('record the lesson', (studio) =>
+    lessons.map(({ id, studentId, day }) => {
+      const before = studio.lessons.get(id);
+      const blank = { state: 'planned', note: '', movedTo: null } as const;
+      return { kind: 'lesson', data: { ...blank, ...before, id, studentId, day, ...change } };
+    }),
+  );
 
 export const saveClosure = (closure: Closure): Promise<boolean> =>
   act('save the closure', () => [{ kind: 'closure', data: closure }]);

@@ -19,9 +19,8 @@ const store = (which: Which) =>
 /** Keeps today's first state of the studio, once a day. */
 export async function keepSnapshot(which: Which, today: CalendarDay): Promise<void> {
   const db = store(which);
-  const days = (await db.keys()).sort();
-  if (!days.includes(today)) await db.setItem(today, currentRecords());
-  for (const day of days.slice(0, Math.max(0, days.length + 1 - KEPT))) await db.removeItem(day);
+  if (!(await db.keys()).includes(today)) await db.setItem(today, currentRecords());
+  for (const day of (await db.keys()).sort().slice(0, -KEPT)) await db.removeItem(day);
 }
 
 export async function listSnapshots(which: Which): Promise<SnapshotInfo[]> {

@@ -20,7 +20,10 @@ export function Dialog({
     if (!dialog) return undefined;
     const before = document.activeElement;
     dialog.showModal();
-    dialog.querySelector<HTMLElement>('[data-first="true"], input, select, textarea')?.focus();
+    const first =
+      dialog.querySelector<HTMLElement>('[data-first="true"]') ??
+      dialog.querySelector<HTMLElement>('input, select, textarea');
+    first?.focus();
     return () => {
       dialog.close();
       if (before instanceof HTMLElement) before.focus();

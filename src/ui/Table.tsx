@@ -18,7 +18,7 @@ export function Table({
     // A scrolling region must take focus, so that the keyboard can scroll it.
     // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
     <div className={css.scroll} role="region" aria-label={label} tabIndex={0}>
-      <table className={classes(css.root, tight && css.tight)}>
+      <table aria-label={label} className={classes(css.root, tight && css.tight)}>
         <thead>
           <tr>
             {head.map((cell, at) => (

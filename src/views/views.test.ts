@@ -1,25 +1,14 @@
 import { describe, expect, test } from 'vitest';
-import { goalContext, type GoalContext } from '@/core/register';
 import { problemsOfSet } from '@/core/requirements';
 import { validateData } from '@/core/files';
 import { calendarDay } from '@/core/time';
-import { demoStudio } from '@/demo';
-import { changesOf } from '@/store/changes';
-import { studioOf } from '@/store/studio-view';
 import { blankComponent, blankDraft, setOfDraft, type Draft } from './library/draft';
 import { totalModel, typedMark } from './mark/mark-model';
 import { calendarEvents } from './plan/save-calendar';
 import { geometryOf, marksOf } from './plan/stave-model';
 import { candidatesOf } from './programme/programme-model';
 import { miniLines, registerModel } from './register/register-model';
-
-const today = calendarDay('2027-01-20');
-const studio = studioOf(
-  new Map(
-    changesOf(new Map(), demoStudio(), () => 'r').flatMap(({ key, after }) => (after ? [[key, after]] : [])),
-  ),
-);
-const contextOf = (id: string): GoalContext => goalContext(studio, studio.goals.get(id)!, today)!;
+import { contextOf, studio, today } from './test-studio';
 
 describe('a requirement typed in forms', () => {
   const draft: Draft = {

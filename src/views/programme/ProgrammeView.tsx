@@ -4,7 +4,19 @@ import { choosesPieces, explainRule, type Component } from '@/core/requirements'
 import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
 import { formatDay } from '@/core/time';
-import { choosePiece, dropChoice, enterGoal, type ReadyState } from '@/store';
+import {
+  chooseAim,
+  choosePiece,
+  chooseSession,
+  closeGoal,
+  dropChoice,
+  enterGoal,
+  setFact,
+  setTakes,
+  unwaiveRule,
+  waiveRule,
+  type ReadyState,
+} from '@/store';
 import { Button, Empty, Glyph, PageLine, Section, TempoMark, classes } from '@/ui';
 import { GoalPicker } from '../shell/GoalPicker';
 import { NoGoal } from '../shell/NoGoal';
@@ -148,6 +160,7 @@ function Bench({
               slot={slot}
               context={context}
               pieces={ready.studio.pieces}
+              effort={ready.studio.settings.effort}
               cursor={cursor}
               onCursor={setCursor}
               onChoose={(pieceId) => {
@@ -169,10 +182,18 @@ function Bench({
                 const then = trial && checkRule(rule, trial);
                 return { rule, verdict, then, words: explainRule(rule, then ?? verdict, level) };
               })}
-              context={context}
+              onWaive={(ruleId, by, why) => void waiveRule(goal.id, ruleId, by, why)}
+              onAskAgain={(ruleId) => void unwaiveRule(goal.id, ruleId)}
             />
           </Section>
-          <EntryFacts context={context} />
+          <EntryFacts
+            context={context}
+            onSession={(id) => void chooseSession(goal.id, id)}
+            onAim={(id) => void chooseAim(goal.id, id)}
+            onFact={(fact, value) => void setFact(goal.id, fact, value)}
+            onTakes={(takes) => void setTakes(goal.id, takes)}
+            onCloseGoal={() => void closeGoal(goal.id, ready.now.day)}
+          />
         </div>
       </div>
     </>

@@ -1,6 +1,17 @@
 import { useMemo, useRef, useState } from 'react';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
-import { lastBackup, type ReadyState } from '@/store';
+import {
+  archiveStudent,
+  chooseSession,
+  enterGoal,
+  eraseStudent,
+  lastBackup,
+  newId,
+  recordLessons,
+  saveStudent,
+  setGate,
+  type ReadyState,
+} from '@/store';
 import { Button, Empty, Glyph, LinkButton, PageLine, Section } from '@/ui';
 import { goTo, hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
@@ -91,6 +102,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                   now={now}
                   open={row.lesson.id === open?.lesson.id}
                   onOpen={() => setPicked(row.lesson.id)}
+                  onRecord={(lessons, change) => void recordLessons(lessons, change)}
                 />
               ))}
             </ol>
@@ -146,7 +158,17 @@ function Register({ ready }: { readonly ready: ReadyState }) {
               {model.decisions.map((decision, at) => {
                 const context = model.contexts.find((each) => each.goal.id === decision.goalId);
                 return context ? (
-                  <DecisionItem key={at} decision={decision} context={context} today={now.day} />
+                  <DecisionItem
+                    key={at}
+                    decision={decision}
+                    context={context}
+                    today={now.day}
+                    onEnter={() => void enterGoal(decision.goalId, now.day)}
+                    onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
+                    onGate={({ goalId, componentId, stage }, change) =>
+                      void setGate(goalId, componentId, stage, change)
+                    }
+                  />
                 ) : null;
               })}
             </ul>
@@ -156,12 +178,26 @@ function Register({ ready }: { readonly ready: ReadyState }) {
               <Button onClick={() => setAdding('one')}>Add a student</Button>
               <Button onClick={() => setAdding('many')}>Paste a table</Button>
             </div>
-            <StudentList studio={studio} today={now.day} />
+            <StudentList
+              studio={studio}
+              today={now.day}
+              newId={newId}
+              onSave={(student) => void saveStudent(student)}
+              onArchive={(id, on) => void archiveStudent(id, on)}
+              onErase={(id) => void eraseStudent(id)}
+            />
           </Section>
         </aside>
       </div>
       {adding === 'one' && (
-        <StudentDialog studio={studio} student={null} today={now.day} onClose={() => setAdding('none')} />
+        <StudentDialog
+          studio={studio}
+          student={null}
+          today={now.day}
+          newId={newId}
+          onSave={(student) => void saveStudent(student)}
+          onClose={() => setAdding('none')}
+        />
       )}
       {adding === 'many' && <PasteStudentsDialog onClose={() => setAdding('none')} />}
     </>

@@ -1,9 +1,9 @@
 import { useMemo, useRef, useState } from 'react';
 import { formatTime } from '@/core/music';
+import type { EffortSettings } from '@/core/effort';
 import type { GoalContext } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
 import type { Component } from '@/core/requirements';
-import { useStudio } from '@/store';
 import { Button, Empty, KeyCap, Section, TextField, classes } from '@/ui';
 import { useKeys } from '../../shell/use-keys';
 import { candidatesOf } from '../programme-model';
@@ -16,6 +16,7 @@ export function CandidateList({
   slot,
   context,
   pieces,
+  effort,
   cursor,
   onCursor,
   onChoose,
@@ -23,18 +24,14 @@ export function CandidateList({
   readonly slot: Component;
   readonly context: GoalContext;
   readonly pieces: ReadonlyMap<string, Piece>;
+  readonly effort: EffortSettings;
   readonly cursor: string | null;
   readonly onCursor: (pieceId: string | null) => void;
   readonly onChoose: (pieceId: string) => void;
 }) {
   const [text, setText] = useState('');
   const list = useRef<HTMLUListElement>(null);
-  const state = useStudio();
-  const effort = state.kind === 'ready' ? state.studio.settings.effort : null;
-  const all = useMemo(
-    () => (effort ? candidatesOf(slot, context, pieces, effort) : []),
-    [slot, context, pieces, effort],
-  );
+  const all = useMemo(() => candidatesOf(slot, context, pieces, effort), [slot, context, pieces, effort]);
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = all.filter(({ piece }) =>
     words.every((word) =>

@@ -1,13 +1,26 @@
 import { useState } from 'react';
 import type { GoalContext } from '@/core/register';
+import type { Takes } from '@/core/requirements';
 import { formatDay } from '@/core/time';
-import { chooseAim, chooseSession, closeGoal, setFact, setTakes, useStudio } from '@/store';
 import { Button, CheckField, FieldRow, Section, SelectField, TextField } from '@/ui';
 
 /** What the entry must say, the aim and the session. */
-export function EntryFacts({ context }: { readonly context: GoalContext }) {
+export function EntryFacts({
+  context,
+  onSession,
+  onAim,
+  onFact,
+  onTakes,
+  onCloseGoal,
+}: {
+  readonly context: GoalContext;
+  readonly onSession: (sessionId: string) => void;
+  readonly onAim: (awardId: string) => void;
+  readonly onFact: (fact: string, value: string) => void;
+  readonly onTakes: (takes: Takes | null) => void;
+  readonly onCloseGoal: () => void;
+}) {
   const { goal, level, set, scheme } = context;
-  const state = useStudio();
   const facts = level.rules.flatMap((rule) => (rule.kind === 'entry fact' ? [rule.fact] : []));
   const takes = level.rules.find((rule) => rule.kind === 'takes');
   return (
@@ -20,7 +33,7 @@ export function EntryFacts({ context }: { readonly context: GoalContext }) {
             value: each.id,
             label: `${each.name}, ${formatDay(each.day, 'short')}`,
           }))}
-          onChange={(value) => void chooseSession(goal.id, value)}
+          onChange={onSession}
         />
         <SelectField
           label="Aim"
@@ -29,7 +42,7 @@ export function EntryFacts({ context }: { readonly context: GoalContext }) {
             value: award.id,
             label: `${award.name}, ${award.total}`,
           }))}
-          onChange={(value) => void chooseAim(goal.id, value)}
+          onChange={onAim}
         />
       </FieldRow>
       {facts.map((fact) => (
@@ -37,7 +50,7 @@ export function EntryFacts({ context }: { readonly context: GoalContext }) {
           key={`${goal.id}${fact}`}
           fact={fact}
           value={goal.facts[fact] ?? ''}
-          onTake={(value) => void setFact(goal.id, fact, value)}
+          onTake={(value) => onFact(fact, value)}
         />
       ))}
       {takes && (
@@ -49,25 +62,22 @@ export function EntryFacts({ context }: { readonly context: GoalContext }) {
             max={99}
             value={goal.takes ? String(goal.takes.count) : ''}
             hint={goal.takes ? undefined : 'not known'}
-            onChange={(value) =>
-              void setTakes(
-                goal.id,
-                /^\d{1,2}$/.test(value)
-                  ? { count: Number(value), continuous: goal.takes?.continuous ?? true }
-                  : null,
-              )
-            }
+            onChange={(value) => {
+              if (value === '') onTakes(null);
+              else if (/^\d{1,2}$/.test(value))
+                onTakes({ count: Number(value), continuous: goal.takes?.continuous ?? true });
+            }}
           />
           {goal.takes && (
             <CheckField
               label="one continuous recording"
               checked={goal.takes.continuous}
-              onChange={(continuous) => void setTakes(goal.id, { count: goal.takes?.count ?? 0, continuous })}
+              onChange={(continuous) => onTakes({ count: goal.takes?.count ?? 0, continuous })}
             />
           )}
         </FieldRow>
       )}
-      <Button look="quiet" onClick={() => state.kind === 'ready' && void closeGoal(goal.id, state.now.day)}>
+      <Button look="quiet" onClick={onCloseGoal}>
         Close this goal
       </Button>
     </Section>

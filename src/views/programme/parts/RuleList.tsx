@@ -1,7 +1,5 @@
 import { useState } from 'react';
-import type { GoalContext } from '@/core/register';
 import type { Rule, RuleWords, Verdict } from '@/core/requirements';
-import { unwaiveRule, waiveRule } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, Glyph, TextField, type GlyphName } from '@/ui';
 import css from './RuleList.module.css';
 
@@ -26,10 +24,12 @@ function boxOf({ verdict, then }: Row): { readonly glyph: GlyphName; readonly sa
 
 export function RuleList({
   rows,
-  context,
+  onWaive,
+  onAskAgain,
 }: {
   readonly rows: readonly Row[];
-  readonly context: GoalContext;
+  readonly onWaive: (ruleId: string, by: string, why: string) => void;
+  readonly onAskAgain: (ruleId: string) => void;
 }) {
   const [waiving, setWaiving] = useState<Row | null>(null);
   return (
@@ -50,7 +50,7 @@ export function RuleList({
                 </Button>
               )}
               {row.verdict.waiver && (
-                <Button look="quiet" onClick={() => void unwaiveRule(context.goal.id, row.rule.id)}>
+                <Button look="quiet" onClick={() => onAskAgain(row.rule.id)}>
                   Ask again
                 </Button>
               )}
@@ -59,18 +59,24 @@ export function RuleList({
         })}
       </ul>
       {rows.length === 0 && <p className={css.sentence}>This level states no rules.</p>}
-      {waiving && <WaiveDialog row={waiving} goalId={context.goal.id} onClose={() => setWaiving(null)} />}
+      {waiving && (
+        <WaiveDialog
+          row={waiving}
+          onWaive={(by, why) => onWaive(waiving.rule.id, by, why)}
+          onClose={() => setWaiving(null)}
+        />
+      )}
     </>
   );
 }
 
 function WaiveDialog({
   row,
-  goalId,
+  onWaive,
   onClose,
 }: {
   readonly row: Row;
-  readonly goalId: string;
+  readonly onWaive: (by: string, why: string) => void;
   readonly onClose: () => void;
 }) {
   const [by, setBy] = useState('');
@@ -83,7 +89,7 @@ function WaiveDialog({
         onSubmit={(event) => {
           event.preventDefault();
           if (!ready) return;
-          void waiveRule(goalId, row.rule.id, by.trim(), why.trim());
+          onWaive(by.trim(), why.trim());
           onClose();
         }}
       >

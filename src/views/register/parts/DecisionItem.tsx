@@ -1,22 +1,27 @@
 import type { Decision, GoalContext } from '@/core/register';
 import { shortName } from '@/core/students';
 import { formatDay, type CalendarDay } from '@/core/time';
-import { chooseSession, enterGoal, setGate } from '@/store';
 import { Button, Glyph, LinkButton } from '@/ui';
 import { hrefOf } from '../../shell/StudioPage';
 import { decisionWords } from '../decision-words';
 import css from './DecisionItem.module.css';
 
-/** One decision with its choices; each choice is carried out at once and can be undone. */
-export function DecisionItem({
-  decision,
-  context,
-  today,
-}: {
+interface DecisionProps {
   readonly decision: Decision;
   readonly context: GoalContext;
   readonly today: CalendarDay;
-}) {
+  readonly onEnter: () => void;
+  readonly onHold: (sessionId: string) => void;
+  /** Passed today, or moved to a day. */
+  readonly onGate: (
+    gate: Extract<Decision, { kind: 'gate' }>,
+    change: { readonly passedOn: CalendarDay } | { readonly movedTo: CalendarDay },
+  ) => void;
+}
+
+/** One decision with its choices; each choice is carried out at once and can be undone. */
+export function DecisionItem(props: DecisionProps) {
+  const { decision, context, today } = props;
   return (
     <li className={css.root}>
       <Glyph name="decision" size={13} />
@@ -25,35 +30,28 @@ export function DecisionItem({
           <b>{shortName(context.student.name)}.</b> {decisionWords(decision, today)}
         </p>
         <div className={css.choices}>
-          <Choices decision={decision} context={context} today={today} />
+          <Choices {...props} />
         </div>
       </div>
     </li>
   );
 }
 
-function Choices({
-  decision,
-  context,
-  today,
-}: {
-  readonly decision: Decision;
-  readonly context: GoalContext;
-  readonly today: CalendarDay;
-}) {
+function Choices({ decision, context, today, onEnter, onHold, onGate }: DecisionProps) {
   const { goal, set, session } = context;
   const later = set.sessions
     .filter((each) => each.day > session.day)
     .sort((a, b) => (a.day < b.day ? -1 : 1))[0];
+  const moveTo = decision.kind === 'gate' ? decision.moveTo : null;
   switch (decision.kind) {
     case 'enter':
       return (
         <>
-          <Button look="quiet" onClick={() => void enterGoal(goal.id, today)}>
+          <Button look="quiet" onClick={onEnter}>
             Enter
           </Button>
           {later && (
-            <Button look="quiet" onClick={() => void chooseSession(goal.id, later.id)}>
+            <Button look="quiet" onClick={() => onHold(later.id)}>
               Hold to {formatDay(later.day, 'short')}
             </Button>
           )}
@@ -65,20 +63,12 @@ function Choices({
     case 'gate':
       return (
         <>
-          <Button
-            look="quiet"
-            onClick={() => void setGate(goal.id, decision.componentId, decision.stage, { passedOn: today })}
-          >
+          <Button look="quiet" onClick={() => onGate(decision, { passedOn: today })}>
             Passed
           </Button>
-          {decision.moveTo !== null && (
-            <Button
-              look="quiet"
-              onClick={() =>
-                void setGate(goal.id, decision.componentId, decision.stage, { movedTo: decision.moveTo })
-              }
-            >
-              Move to {formatDay(decision.moveTo, 'short')}
+          {moveTo !== null && (
+            <Button look="quiet" onClick={() => onGate(decision, { movedTo: moveTo })}>
+              Move to {formatDay(moveTo, 'short')}
             </Button>
           )}
         </>

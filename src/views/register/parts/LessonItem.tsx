@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { formatBars } from '@/core/music';
-import type { DayLesson } from '@/core/register';
+import type { DayLesson, LessonRecord } from '@/core/register';
 import { formatDay, yearsBetween, type CalendarDay } from '@/core/time';
-import { recordLesson, type Now } from '@/store';
+import type { Now } from '@/store';
 import { Button, DecisionLine, Glyph, LinkButton, MiniStave, TempoMark, classes } from '@/ui';
 import { hrefOf } from '../../shell/StudioPage';
 import { miniLines, type LessonRow } from '../register-model';
@@ -19,18 +19,27 @@ const STATES: Readonly<Record<DayLesson['state'], string>> = {
   moved: 'moved',
 };
 
+export type LessonChange = Partial<Pick<LessonRecord, 'state' | 'note' | 'movedTo'>>;
+/** The records of a lesson (one for each student) and what is noted in all of them. */
+export type OnRecord = (
+  lessons: readonly Pick<LessonRecord, 'id' | 'studentId' | 'day'>[],
+  change: LessonChange,
+) => void;
+
 export function LessonItem({
   row,
   day,
   now,
   open,
   onOpen,
+  onRecord,
 }: {
   readonly row: LessonRow;
   readonly day: CalendarDay;
   readonly now: Now;
   readonly open: boolean;
   readonly onOpen: () => void;
+  readonly onRecord: OnRecord;
 }) {
   const { lesson, goals, hear, decisions } = row;
   const [goal] = goals;
@@ -133,7 +142,9 @@ export function LessonItem({
         ))}
         {decisions.length === 0 && goal && <p className={css.nothing}>Nothing to decide.</p>}
       </div>
-      {open && <OpenLesson row={row} day={day} {...(goal ? { goalId: goal.goal.id } : {})} />}
+      {open && (
+        <OpenLesson row={row} day={day} onRecord={onRecord} {...(goal ? { goalId: goal.goal.id } : {})} />
+      )}
     </li>
   );
 }
@@ -149,10 +160,12 @@ function OpenLesson({
   row,
   day,
   goalId,
+  onRecord,
 }: {
   readonly row: LessonRow;
   readonly day: CalendarDay;
   readonly goalId?: string;
+  readonly onRecord: OnRecord;
 }) {
   const { lesson } = row;
   const [note, setNote] = useState(lesson.note);
@@ -161,12 +174,7 @@ function OpenLesson({
     const slotDay = lesson.moved && 'from' in lesson.moved ? lesson.moved.from : day;
     return { id: `${slotDay}/${student.id}`, studentId: student.id, day: slotDay };
   });
-  const record = (change: Parameters<typeof recordLesson>[1]) => {
-    void records.reduce<Promise<unknown>>(
-      (before, each) => before.then(() => recordLesson(each, change)),
-      Promise.resolve(),
-    );
-  };
+  const record = (change: LessonChange) => onRecord(records, change);
   return (
     <div className={css.acts}>
       {goalId !== undefined && (

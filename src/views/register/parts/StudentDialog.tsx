@@ -11,7 +11,6 @@ import {
   type LessonSlot,
   type Weekday,
 } from '@/core/time';
-import { archiveStudent, newId, saveStudent } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
 import css from './StudentDialog.module.css';
 
@@ -26,12 +25,18 @@ export function StudentDialog({
   studio,
   student,
   today,
+  newId,
+  onSave,
+  onArchive,
   onClose,
   onErase,
 }: {
   readonly studio: Studio;
   readonly student: Student | null;
   readonly today: CalendarDay;
+  readonly newId: () => string;
+  readonly onSave: (student: Student) => void;
+  readonly onArchive?: () => void;
   readonly onClose: () => void;
   readonly onErase?: () => void;
 }) {
@@ -91,7 +96,7 @@ export function StudentDialog({
       reachSemitones: reach === '' ? null : Number(reach),
       archivedOn: student?.archivedOn ?? null,
     };
-    void saveStudent(saved);
+    onSave(saved);
     onClose();
   };
   const others = [...studio.students.values()].filter(
@@ -190,10 +195,10 @@ export function StudentDialog({
           <Button type="submit" look="do">
             {student ? 'Save' : 'Add the student'}
           </Button>
-          {student && (
+          {student && onArchive && (
             <Button
               onClick={() => {
-                void archiveStudent(student.id, today);
+                onArchive();
                 onClose();
               }}
             >

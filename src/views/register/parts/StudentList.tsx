@@ -2,7 +2,6 @@ import { useState } from 'react';
 import type { Studio } from '@/core/register';
 import type { Student } from '@/core/students';
 import { formatWeekday, type CalendarDay } from '@/core/time';
-import { archiveStudent, eraseStudent } from '@/store';
 import { Button, Confirm } from '@/ui';
 import { StudentDialog } from './StudentDialog';
 import css from './StudentList.module.css';
@@ -13,7 +12,22 @@ const slotWords = ({ slot }: Student) =>
     : `${formatWeekday(slot.weekday).slice(0, 3)} ${slot.start}${slot.kind === 'fortnightly' ? ', fortnightly' : ''}`;
 
 /** Everyone in the studio by name; archived students behind a press. */
-export function StudentList({ studio, today }: { readonly studio: Studio; readonly today: CalendarDay }) {
+export function StudentList({
+  studio,
+  today,
+  newId,
+  onSave,
+  onArchive,
+  onErase,
+}: {
+  readonly studio: Studio;
+  readonly today: CalendarDay;
+  readonly newId: () => string;
+  readonly onSave: (student: Student) => void;
+  /** A day archives, null brings back. */
+  readonly onArchive: (studentId: string, on: CalendarDay | null) => void;
+  readonly onErase: (studentId: string) => void;
+}) {
   const [editing, edit] = useState<Student | null>(null);
   const [erasing, askErase] = useState<Student | null>(null);
   const all = [...studio.students.values()].sort((a, b) => a.name.localeCompare(b.name, 'en'));
@@ -39,7 +53,7 @@ export function StudentList({ studio, today }: { readonly studio: Studio; readon
               <li key={student.id} className={css.old}>
                 {student.name}
                 <span>
-                  <Button look="quiet" onClick={() => void archiveStudent(student.id, null)}>
+                  <Button look="quiet" onClick={() => onArchive(student.id, null)}>
                     Bring back
                   </Button>
                   <Button look="quiet" onClick={() => askErase(student)}>
@@ -56,6 +70,9 @@ export function StudentList({ studio, today }: { readonly studio: Studio; readon
           studio={studio}
           student={editing}
           today={today}
+          newId={newId}
+          onSave={onSave}
+          onArchive={() => onArchive(editing.id, today)}
           onClose={() => edit(null)}
           onErase={() => {
             askErase(editing);
@@ -69,7 +86,7 @@ export function StudentList({ studio, today }: { readonly studio: Studio; readon
           action="Erase for good"
           onClose={() => askErase(null)}
           onConfirm={() => {
-            void eraseStudent(erasing.id);
+            onErase(erasing.id);
             askErase(null);
           }}
         >

@@ -1,0 +1,224 @@
+import { describe, expect, test } from 'vitest';
+import { DEFAULT_EFFORT } from '../effort';
+import type { MarkScheme } from '../marks';
+import { NEW_GOAL_PLAN, type Goal } from '../programme';
+import type { Piece } from '../repertoire';
+import type { RequirementSet } from '../requirements';
+import type { Student } from '../students';
+import { calendarDay as day } from '../time';
+import { deadlinesOf, decisionsOf, openGoals } from './decisions';
+import { goalContext } from './goal-context';
+import { hearToday } from './hear-today';
+import { DEFAULT_SETTINGS, NO_STUDIO, type Studio } from './studio';
+
+const today = day('2027-01-20');
+const scheme: MarkScheme = {
+  id: 's',
+  version: 1,
+  components: [
+    { componentId: 'a', criteria: [{ id: 'n', name: 'Notes', maxMark: 20, bands: [] }] },
+    { componentId: 't', criteria: [{ id: 'n', name: 'Notes', maxMark: 20, bands: [] }] },
+  ],
+  awards: [{ id: 'pass', name: 'pass', total: 24, eachAtLeast: null }],
+};
+const set: RequirementSet = {
+  id: 'set',
+  kind: 'graded exam',
+  name: 'Tarrin Board',
+  family: 'Tarrin Board flute',
+  instrument: 'flute',
+  edition: { name: '2026', from: day('2026-01-01'), to: day('2029-12-31'), overlapTo: null },
+  schemes: [scheme],
+  levels: [
+    {
+      id: 'level-2',
+      name: 'Level 2',
+      rank: 2,
+      schemeId: 's',
+      components: [
+        { id: 'a', letter: 'A', name: 'List A', source: { kind: 'list', pieceIds: ['air'], min: 1, max: 1 } },
+        { id: 't', letter: 'T', name: 'Technical work', source: { kind: 'prepared', items: [] } },
+      ],
+      rules: [
+        { id: 'closes', kind: 'entry closes' },
+        { id: 'age', kind: 'age', on: null, min: 10, max: null },
+      ],
+    },
+  ],
+  sessions: [
+    { id: 'spring', name: 'spring', day: day('2027-03-31'), entryCloses: day('2027-01-26'), venue: '' },
+    { id: 'past', name: 'winter', day: day('2027-01-10'), entryCloses: null, venue: '' },
+    { id: 'open', name: 'open day', day: day('2027-03-31'), entryCloses: null, venue: '' },
+  ],
+};
+const piece = (bars: number): Piece => ({
+  id: 'air',
+  title: 'Slack Tide Air',
+  composer: 'P. Ostrey',
+  kind: 'piece',
+  seconds: 100,
+  bars,
+  barsToLearn: null,
+  key: null,
+  metre: null,
+  tempo: null,
+  period: null,
+  character: null,
+  accompaniment: null,
+  demands: [],
+});
+const student = (id: string, rest: Partial<Student> = {}): Student => ({
+  id,
+  name: `Wren ${id}`,
+  instrument: 'flute',
+  birthDate: day('2012-01-01'),
+  slot: { kind: 'weekly', weekday: 2, start: '16:00', minutes: 30 },
+  sharesWith: null,
+  minutesByWeekday: [20, 20, 20, 20, 20, 20, 0],
+  levelsHeld: [],
+  reachSemitones: null,
+  archivedOn: null,
+  ...rest,
+});
+const goal = (id: string, rest: Partial<Goal> = {}): Goal => ({
+  id,
+  studentId: id,
+  setId: 'set',
+  levelId: 'level-2',
+  sessionId: 'spring',
+  aimAwardId: 'pass',
+  programme: { a: [{ kind: 'piece', pieceId: 'air' }] },
+  facts: {},
+  takes: null,
+  waivers: [],
+  enteredOn: today,
+  closedOn: null,
+  plan: { ...NEW_GOAL_PLAN, startedOn: today },
+  ...rest,
+});
+function studioOf(goals: readonly Goal[], rest: Partial<Student> = {}, bars = 20): Studio {
+  return {
+    ...NO_STUDIO,
+    sets: new Map([['set', set]]),
+    pieces: new Map([['air', piece(bars)]]),
+    goals: new Map(goals.map((each) => [each.id, each])),
+    students: new Map(goals.map((each) => [each.studentId, student(each.studentId, rest)])),
+    settings: { ...DEFAULT_SETTINGS, effort: DEFAULT_EFFORT },
+  };
+}
+const contexts = (studio: Studio) =>
+  openGoals(studio).flatMap((each) => goalContext(studio, each, today) ?? []);
+const decisions = (studio: Studio) => decisionsOf(contexts(studio), today);
+
+describe('what waits for an answer', () => {
+  const NOT_ENTERED = { enteredOn: null } as const;
+  test.each<[string, Studio, unknown[]]>([
+    ['nothing, where all is settled', studioOf([goal('a')]), []],
+    [
+      'the entry, before it closes',
+      studioOf([goal('a', NOT_ENTERED)]),
+      [{ kind: 'enter', level: 'Level 2', open: [], days: 6, due: '2027-01-26' }],
+    ],
+    [
+      'the entry with the slots still open, once',
+      studioOf([goal('a', { ...NOT_ENTERED, programme: {} })]),
+      [{ kind: 'enter', open: ['A'] }],
+    ],
+    [
+      'the open slots of an entered goal',
+      studioOf([goal('a', { programme: {} })]),
+      [{ kind: 'choose', letters: ['A'], days: 6 }],
+    ],
+    [
+      'the choice alone where entry never closes',
+      studioOf([goal('a', { ...NOT_ENTERED, sessionId: 'open', programme: {} })]),
+      [{ kind: 'choose', letters: ['A'], days: 70 }],
+    ],
+    [
+      'a rule that is not met, with its reason',
+      studioOf([goal('a')], { birthDate: day('2019-06-01') }),
+      [{ kind: 'rule', title: 'Age 10 or more on the day', sentence: '7 on 31 March 2027.' }],
+    ],
+    [
+      'a gate that is overdue',
+      studioOf([
+        goal('a', {
+          plan: {
+            ...NEW_GOAL_PLAN,
+            startedOn: day('2026-12-02'),
+            gates: [{ componentId: 'a', stage: 'learn', movedTo: day('2027-01-13'), passedOn: null }],
+          },
+        }),
+      ]),
+      [{ kind: 'gate', letter: 'A', moveTo: '2027-01-27' }],
+    ],
+    [
+      'weeks that hold more work than minutes',
+      studioOf([goal('a')], {}, 600),
+      [{ kind: 'minutes', days: 49 }],
+    ],
+    ['nothing of a session that is past', studioOf([goal('a', { ...NOT_ENTERED, sessionId: 'past' })]), []],
+    ['nothing of a closed goal', studioOf([goal('a', { ...NOT_ENTERED, closedOn: today })]), []],
+    ['nothing of an archived student', studioOf([goal('a', NOT_ENTERED)], { archivedOn: today }), []],
+  ])('%s', (_, studio, expected) => {
+    const found = decisions(studio);
+    expect(found).toHaveLength(expected.length);
+    for (const [at, each] of expected.entries()) expect(found[at]).toMatchObject(each as object);
+  });
+
+  test('first due first, then by goal', () => {
+    const studio = studioOf([
+      goal('c', { enteredOn: null, sessionId: 'open', programme: {} }),
+      goal('b', { enteredOn: null }),
+      goal('a', { enteredOn: null }),
+    ]);
+    expect(decisions(studio).map((each) => `${each.goalId} ${each.days}`)).toEqual(['a 6', 'b 6', 'c 70']);
+  });
+  test('an overfull plan says the work and the minutes of its critical weeks', () => {
+    const [found] = decisions(studioOf([goal('a')], {}, 600));
+    if (found?.kind !== 'minutes') throw new Error('no shortage');
+    expect(found.demand).toBeGreaterThan(found.minutes);
+    expect(found.from <= found.to).toBe(true);
+  });
+});
+
+test('deadlines: one line a session, with who is entered and who is not; nothing past', () => {
+  const studio = studioOf([
+    goal('a'),
+    goal('b', { enteredOn: null }),
+    goal('c', { sessionId: 'past' }),
+    goal('d', { sessionId: 'open' }),
+  ]);
+  expect(
+    deadlinesOf(contexts(studio), today).map(({ kind, sessionName, days, entered, undecided }) => [
+      kind,
+      sessionName,
+      days,
+      entered,
+      undecided,
+    ]),
+  ).toEqual([
+    ['entry closes', 'spring', 6, ['Wren a'], ['Wren b']],
+    ['session', 'spring', 70, ['Wren a'], ['Wren b']],
+    ['session', 'open day', 70, ['Wren d'], []],
+  ]);
+});
+
+test.each([
+  ['student', { students: new Map() }],
+  ['set', { sets: new Map() }],
+])('a goal whose %s is gone has no context, and stays in the studio', (_, gone) => {
+  const studio = { ...studioOf([goal('a')]), ...gone };
+  expect(goalContext(studio, goal('a'), today)).toBeUndefined();
+  expect(studio.goals.size).toBe(1);
+});
+test.each(['levelId', 'sessionId'] as const)('nor one whose %s is gone', (field) =>
+  expect(goalContext(studioOf([goal('a')]), goal('a', { [field]: 'gone' }), today)).toBeUndefined(),
+);
+
+test.each([20, 30, 45, 60])('what to hear shares all %i minutes of the lesson', (minutes) => {
+  const [context] = contexts(studioOf([goal('a')]));
+  const lines = hearToday(context!.plan!, minutes);
+  expect(lines.reduce((sum, line) => sum + line.minutes, 0)).toBe(minutes);
+  expect(lines.every((line) => line.minutes > 0)).toBe(true);
+});

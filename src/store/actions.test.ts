@@ -1,0 +1,389 @@
+// @vitest-environment jsdom
+import 'fake-indexeddb/auto';
+import { beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { DEFAULT_EFFORT } from '@/core/effort';
+import type { Studio } from '@/core/register';
+import type { Student } from '@/core/students';
+import { calendarDay as day } from '@/core/time';
+import {
+  addGoal,
+  addPiecesToList,
+  addStudents,
+  archiveStudent,
+  chooseAim,
+  choosePiece,
+  chooseSession,
+  closeGoal,
+  closeSheet,
+  dropChoice,
+  dropNote,
+  enterGoal,
+  eraseStudent,
+  exportStudio,
+  giveMark,
+  importPreview,
+  keepSnapshot,
+  lastBackup,
+  listSnapshots,
+  noteBars,
+  openStudio,
+  recordLessons,
+  redo,
+  removeClosure,
+  removeSet,
+  restoreSnapshot,
+  saveClosure,
+  savePiece,
+  saveSettings,
+  saveStudent,
+  setEffort,
+  setFact,
+  setGate,
+  setMemorised,
+  setMinutes,
+  setTakes,
+  shutWeek,
+  takeImport,
+  undo,
+  unwaiveRule,
+  waiveRule,
+} from '.';
+import { getState, wipeStudio, type ReadyState } from './studio-store';
+
+/** One holder at a time, as the browser's own locks. */
+function standInLocks(): void {
+  let last: Promise<unknown> = Promise.resolve();
+  const request = (_: string, work: () => Promise<unknown>) => {
+    const next = last.then(work, work);
+    last = next.catch(() => undefined);
+    return next;
+  };
+  Object.assign(navigator, { locks: { request }, storage: { persist: () => Promise.resolve(true) } });
+}
+
+beforeAll(standInLocks);
+beforeEach(async () => {
+  await openStudio('demo');
+  await wipeStudio();
+  await openStudio('demo');
+});
+
+function ready(): ReadyState {
+  const state = getState();
+  if (state.kind !== 'ready') throw new Error(`the studio is ${state.kind}`);
+  return state;
+}
+const studio = () => ready().studio;
+const facts = (of: Studio) =>
+  JSON.stringify(
+    Object.entries(of).map(([name, value]: [string, unknown]) => [
+      name,
+      value instanceof Map
+        ? [...(value as Map<string, unknown>)].sort(([a], [b]) => (a < b ? -1 : 1))
+        : value,
+    ]),
+  );
+
+const today = day('2027-01-20');
+const orla = (of: Studio) => of.goals.get('orla-5')!;
+const plain = (id: string): Student => ({
+  ...studio().students.get('orla')!,
+  id,
+  name: 'Wren Halloran',
+  sharesWith: null,
+});
+const closure = {
+  id: 'gale',
+  name: 'gale days',
+  from: day('2027-02-01'),
+  to: day('2027-02-02'),
+  stops: 'both',
+} as const;
+
+/** What each action does, in one fact; every row is also undone and done again. */
+const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) => unknown, unknown])[] = [
+  [
+    'a student added',
+    () => addStudents([plain('wren')]),
+    (of) => of.students.get('wren')?.name,
+    'Wren Halloran',
+  ],
+  [
+    'a student saved',
+    () => saveStudent({ ...plain('orla'), name: 'O. Penhallow' }),
+    (of) => of.students.get('orla')?.name,
+    'O. Penhallow',
+  ],
+  [
+    'a student archived',
+    () => archiveStudent('orla', today),
+    (of) => of.students.get('orla')?.archivedOn,
+    today,
+  ],
+  [
+    'a lesson held',
+    () => recordLessons([{ id: `${today}/jonah`, studentId: 'jonah', day: today }], { state: 'held' }),
+    (of) => of.lessons.get(`${today}/jonah`)?.state,
+    'held',
+  ],
+  ['a closure', () => saveClosure(closure), (of) => of.closures.get('gale')?.stops, 'both'],
+  ['a closure removed', () => removeClosure([...studio().closures.keys()][0]!), (of) => of.closures.size, 2],
+  ['the teacher named', () => saveSettings({ teacher: 'T. Renn' }), (of) => of.settings.teacher, 'T. Renn'],
+  [
+    'an effort figure',
+    () => setEffort('levelStep', { ...DEFAULT_EFFORT, levelStep: 1.5 }),
+    (of) => [of.settings.effort.levelStep, of.settings.effortSet.includes('levelStep')],
+    [1.5, true],
+  ],
+  [
+    'a piece saved',
+    () => savePiece({ ...studio().pieces.get('tarrin-gull-stairs')!, seconds: 99 }),
+    (of) => of.pieces.get('tarrin-gull-stairs')?.seconds,
+    99,
+  ],
+  [
+    'pieces added to a list',
+    () =>
+      addPiecesToList('tarrin-flute-2026', 'level-1', 'a', [
+        { ...studio().pieces.get('tarrin-gull-stairs')!, id: 'new' },
+      ]),
+    (of) =>
+      of.sets
+        .get('tarrin-flute-2026')
+        ?.levels.flatMap(({ id, components }) =>
+          components.flatMap(({ id: letter, source }) =>
+            source.kind === 'list' && source.pieceIds.includes('new') ? [`${id} ${letter}`] : [],
+          ),
+        ),
+    ['level-1 a'],
+  ],
+  [
+    'a set removed',
+    () => removeSet('fairlead-winds-2027'),
+    (of) => of.sets.has('fairlead-winds-2027'),
+    false,
+  ],
+  [
+    'a session chosen',
+    () => chooseSession('orla-5', 'summer-2027'),
+    (of) => orla(of).sessionId,
+    'summer-2027',
+  ],
+  ['an aim', () => chooseAim('orla-5', 'distinction'), (of) => orla(of).aimAwardId, 'distinction'],
+  ['an entry', () => enterGoal('orla-5', today), (of) => orla(of).enteredOn, today],
+  ['a goal closed', () => closeGoal('orla-5', today), (of) => orla(of).closedOn, today],
+  [
+    'an entry fact',
+    () => setFact('orla-5', 'Accompanist', 'T. Renn'),
+    (of) => orla(of).facts['Accompanist'],
+    'T. Renn',
+  ],
+  [
+    'takes',
+    () => setTakes('teodor-chair', { count: 2, continuous: false }),
+    (of) => of.goals.get('teodor-chair')?.takes,
+    { count: 2, continuous: false },
+  ],
+  [
+    'a waiver',
+    () => waiveRule('orla-5', 'time', 'the board', 'a broken clock'),
+    (of) => orla(of).waivers.map((each) => each.ruleId),
+    ['time'],
+  ],
+  ['a choice dropped', () => dropChoice('orla-5', 'a', 0), (of) => orla(of).programme['a'], []],
+  [
+    'a choice in the place of the one before',
+    () => choosePiece('orla-5', 'a', { kind: 'piece', pieceId: 'tarrin-gull-stairs' }),
+    (of) => orla(of).programme['a'],
+    [{ kind: 'piece', pieceId: 'tarrin-gull-stairs' }],
+  ],
+  [
+    'a gate moved',
+    () => setGate('orla-5', 'a', 'learn', { movedTo: day('2027-02-10') }),
+    (of) => orla(of).plan.gates.find((gate) => gate.componentId === 'a' && gate.stage === 'learn')?.movedTo,
+    '2027-02-10',
+  ],
+  [
+    'a week shut',
+    () => shutWeek('orla-5', day('2027-02-03'), true),
+    (of) => orla(of).plan.shutWeeks.includes(day('2027-02-03')),
+    true,
+  ],
+  ['minutes of a piece', () => setMinutes('orla-5', 'a', 300), (of) => orla(of).plan.minutes['a'], 300],
+  [
+    'from memory',
+    () => setMemorised('orla-5', 'b', true),
+    (of) => orla(of).plan.memorised.includes('b'),
+    true,
+  ],
+  [
+    'a bar note',
+    () => noteBars('orla-5', 'a', { id: 'n', bars: { from: 3, to: 4 }, text: 'breath' }, today),
+    (of) => [...of.sheets.values()].some((sheet) => sheet.notes.some((note) => note.id === 'n')),
+    true,
+  ],
+];
+
+describe('every action', () => {
+  test.each(ACTIONS)('%s: done, undone to the last letter, done again', async (_, action, look, expected) => {
+    const before = facts(studio());
+    await action();
+    expect(look(studio())).toEqual(expected);
+    const after = facts(studio());
+    expect(after).not.toBe(before);
+    await undo();
+    expect(facts(studio())).toBe(before);
+    await redo();
+    expect(facts(studio())).toBe(after);
+  });
+  test.each<[string, () => Promise<unknown>]>([
+    ['a goal that is gone', () => enterGoal('nobody', today)],
+    ['a student that is gone', () => archiveStudent('nobody', today)],
+    ['a set that is gone', () => addPiecesToList('nowhere', 'l', 'a', [])],
+    ['the same again', () => saveStudent(studio().students.get('orla')!)],
+  ])('%s changes nothing and leaves nothing to undo', async (_, action) => {
+    const before = facts(studio());
+    expect(await action()).toBe(false);
+    expect(facts(studio())).toBe(before);
+    expect(ready().undo).toBeNull();
+  });
+  test('a new action forgets what was undone', async () => {
+    await closeGoal('orla-5', today);
+    await undo();
+    await chooseAim('orla-5', 'distinction');
+    expect(ready()).toMatchObject({ redo: null, undo: 'change the aim' });
+    await redo();
+    expect(orla(studio()).closedOn).toBeNull();
+  });
+  test('data that does not hold its form is refused whole', async () => {
+    const before = facts(studio());
+    await expect(saveStudent({ ...plain('wren'), minutesByWeekday: [1, 2] })).rejects.toThrow(
+      /minutesByWeekday/,
+    );
+    expect(facts(studio())).toBe(before);
+  });
+});
+
+describe('students who share a lesson', () => {
+  const shares = (id: string) => studio().students.get(id)?.sharesWith ?? null;
+  test('name each other, and a partner who is taken over names nobody', async () => {
+    await addStudents([plain('a'), plain('b'), plain('c')]);
+    await saveStudent({ ...plain('a'), sharesWith: 'b' });
+    expect([shares('a'), shares('b')]).toEqual(['b', 'a']);
+    await saveStudent({ ...plain('c'), sharesWith: 'b' });
+    expect([shares('a'), shares('b'), shares('c')]).toEqual([null, 'c', 'b']);
+    await saveStudent({ ...plain('c'), sharesWith: null });
+    expect([shares('b'), shares('c')]).toEqual([null, null]);
+  });
+});
+
+describe('marks', () => {
+  const sheets = () => [...studio().sheets.values()].filter((sheet) => sheet.goalId === 'nell-5');
+  test('one open sheet a component, assessor and day; a closed one is superseded by a copy', async () => {
+    const before = sheets().length;
+    await giveMark('nell-5', 'a', 'teacher', 'notes', 4, today);
+    await giveMark('nell-5', 'a', 'teacher', 'tone', 3, today);
+    await giveMark('nell-5', 'a', 'student', 'notes', 5, today);
+    expect(sheets()).toHaveLength(before + 2);
+    const first = sheets().find((sheet) => sheet.assessor === 'teacher' && sheet.day === today)!;
+    expect(first.marks).toEqual({ notes: 4, tone: 3 });
+    await closeSheet(first.id);
+    await giveMark('nell-5', 'a', 'teacher', 'notes', 6, today);
+    expect(studio().sheets.get(first.id)?.marks).toEqual({ notes: 4, tone: 3 });
+    expect(sheets().find((sheet) => sheet.supersedes === first.id)?.marks).toEqual({ notes: 6, tone: 3 });
+  });
+  test('a mark is taken away whole, and a note leaves its sheet', async () => {
+    await giveMark('nell-5', 'a', 'teacher', 'notes', 0, today);
+    await giveMark('nell-5', 'a', 'teacher', 'notes', null, today);
+    await noteBars('nell-5', 'a', { id: 'late', bars: { from: 30, to: 31 }, text: 'late' }, today);
+    await noteBars('nell-5', 'a', { id: 'early', bars: { from: 2, to: 3 }, text: 'early' }, today);
+    const sheet = () => sheets().find((each) => each.assessor === 'teacher' && each.day === today)!;
+    expect(sheet().marks).toEqual({});
+    expect(sheet().notes.map((note) => note.id)).toEqual(['early', 'late']);
+    await dropNote('nell-5', 'a', 'early', today);
+    expect(sheet().notes.map((note) => note.id)).toEqual(['late']);
+  });
+  test('a waiver is noted once and can be taken back', async () => {
+    await waiveRule('orla-5', 'time', 'one', 'first');
+    await waiveRule('orla-5', 'time', 'two', 'second');
+    expect(orla(studio()).waivers).toEqual([{ ruleId: 'time', by: 'two', why: 'second' }]);
+    await unwaiveRule('orla-5', 'time');
+    expect(orla(studio()).waivers).toEqual([]);
+  });
+});
+
+describe('a new goal', () => {
+  const make = (setId: string, levelId: string, sessionId: string, aimAwardId: string) =>
+    addGoal({ studentId: 'jonah', setId, levelId, sessionId, aimAwardId }, today);
+  test('has the printed bars of its excerpts set, and nothing else', async () => {
+    const id = await make('fairlead-winds-2027', 'chair', 'february-2027', 'offer');
+    const goal = studio().goals.get(id)!;
+    const chosen = Object.values(goal.programme).flat();
+    expect(chosen).toHaveLength(2);
+    expect(chosen.every((choice) => choice.kind === 'excerpt')).toBe(true);
+    expect(goal).toMatchObject({ enteredOn: null, takes: null, facts: {}, waivers: [] });
+    expect(goal.plan.startedOn).toBe(today);
+  });
+  test('of a level with lists starts with an empty programme', async () => {
+    const id = await make('tarrin-flute-2026', 'level-3', 'summer-2027', 'pass');
+    expect(studio().goals.get(id)?.programme).toEqual({});
+  });
+});
+
+describe('leaving and coming back', () => {
+  test('a file sealed with a passphrase opens with it alone, and brings everything back', async () => {
+    const before = facts(studio());
+    const file = await exportStudio('demo', today, 'low tide');
+    expect(file).not.toContain('Penhallow');
+    expect(lastBackup('demo')).toBe(today);
+    await wipeStudio();
+    await openStudio('own');
+    expect(studio().students.size).toBe(0);
+    expect(await importPreview(file, '')).toEqual({ kind: 'locked', tried: false });
+    expect(await importPreview(file, 'high tide')).toEqual({ kind: 'locked', tried: true });
+    const preview = await importPreview(file, 'low tide');
+    if (preview.kind !== 'preview') throw new Error(preview.kind);
+    await takeImport(preview.merge, new Set());
+    expect(facts(studio())).toBe(before);
+    await undo();
+    expect(studio().students.size).toBe(0);
+    await wipeStudio();
+  }, 30_000);
+  test('what both sides changed waits for a choice', async () => {
+    const file = await exportStudio('demo', today, '');
+    const theirs = JSON.parse(file) as { records: { kind: string; id: string }[] };
+    expect(theirs.records.some((record) => record.kind === 'student' && record.id === 'orla')).toBe(true);
+    await archiveStudent('orla', today);
+    const preview = await importPreview(file, '');
+    if (preview.kind !== 'preview') throw new Error(preview.kind);
+    expect(preview.merge.add).toEqual([]);
+    await takeImport(preview.merge, new Set());
+    expect(studio().students.get('orla')?.archivedOn).toBe(today);
+  });
+  test('a file that is none is refused with its reason', async () => {
+    expect(await importPreview('{"a":1}', '')).toMatchObject({ kind: 'refused' });
+    expect(await importPreview('not json', '')).toMatchObject({ kind: 'refused' });
+  });
+  test('snapshots: one a day, seven at most; putting one back is undone like any other action', async () => {
+    for (let at = 1; at <= 9; at += 1) await keepSnapshot('demo', day(`2027-01-${String(10 + at)}`));
+    await keepSnapshot('demo', day('2027-01-19'));
+    expect((await listSnapshots('demo')).map((each) => each.day)).toEqual(
+      Array.from({ length: 7 }, (_, at) => `2027-01-${19 - at}`),
+    );
+    await saveSettings({ teacher: 'somebody else' });
+    await restoreSnapshot('demo', day('2027-01-19'));
+    expect(studio().settings.teacher).toBe('Ines Calloway');
+    await undo();
+    expect(studio().settings.teacher).toBe('somebody else');
+  });
+  test('a student erased is in no snapshot, no file and no undo', async () => {
+    await keepSnapshot('demo', today);
+    await eraseStudent('orla');
+    expect(studio().students.has('orla')).toBe(false);
+    expect([...studio().goals.values()].some((goal) => goal.studentId === 'orla')).toBe(false);
+    expect(ready().undo).toBeNull();
+    await restoreSnapshot('demo', today);
+    expect(studio().students.has('orla')).toBe(false);
+    expect(await exportStudio('demo', today, '')).not.toContain('Penhallow');
+  });
+});
