@@ -59,7 +59,7 @@ const TINY = 1e-9;
  * at one pace, is cut out of the line of periods, and the rest is solved the same way. How a
  * period's load is shared among the items does not change the loads; see `shareOut`.
  *
- * Cost: O(periods^2 x items) a stretch, at most one stretch a period.
+ * Cost: O(periods^2 x items) a stretch, at most one stretch a period; stretches wholly after a cut are not measured again.
  * @source critical intervals: Yao, Demers and Shenker (1995), A scheduling model for reduced CPU energy
  * @throws RangeError for a window outside the periods, or a minute that is negative or not finite
  */
@@ -138,98 +138,149 @@ function profileOf(
   corridors: readonly Corridor[],
 ): Profile | NoSplit {
   const load = available.map(() => 0);
-  let left = available.map((_, at) => at);
-  let lows = corridors.map((corridor) => [...corridor.low]);
-  let highs = corridors.map((corridor) => [...corridor.high]);
+  const line = lineOf(available, base, corridors);
   let peak = 0;
   let critical: Profile['critical'] = null;
-  while (left.length > 0) {
-    const found = mostDemanding(left, available, base, lows, highs);
-    if (found.kind === 'no minutes')
+  let changed = available.length;
+  while (line.left.length > 0) {
+    for (let from = 0; from < changed; from += 1) line.best[from] = mostDemanding(line, from);
+    const found = worst(line.best);
+    const [from, end] = [found.from, found.until + 1];
+    const period = (at: number) => line.left[at] ?? 0;
+    if (found.minutes === 0 && found.demand > 0)
       return {
         kind: 'no split',
         itemId: null,
-        from: left[found.from] ?? 0,
-        until: left[found.until] ?? 0,
+        from: period(from),
+        until: period(end - 1),
         why: 'no minutes',
       };
     if (critical === null && found.demand > 0) {
       peak = found.demand / found.minutes;
       critical = {
-        from: left[found.from] ?? 0,
-        until: left[found.until] ?? 0,
+        from: period(from),
+        until: period(end - 1),
         demand: found.demand,
         minutes: found.minutes,
       };
     }
     const pace = found.minutes > 0 ? found.demand / found.minutes : 0;
-    for (const at of left.slice(found.from, found.until + 1)) load[at] = pace * (available[at] ?? 0);
-    const [from, end] = [found.from, found.until + 1];
-    const cut = lows.map((low, item) => Math.max(0, (low[end] ?? 0) - (highs[item]?.[from] ?? 0)));
-    lows = lows.map((low, item) => [
-      ...low.slice(0, from),
-      (low[end] ?? 0) - (cut[item] ?? 0),
-      ...low.slice(end + 1).map((value) => value - (cut[item] ?? 0)),
-    ]);
-    highs = highs.map((high, item) => [
-      ...high.slice(0, from + 1),
-      ...high.slice(end + 1).map((value) => value - (cut[item] ?? 0)),
-    ]);
-    left = [...left.slice(0, from), ...left.slice(end)];
+    for (const at of line.left.slice(from, end)) load[at] = pace * (available[at] ?? 0);
+    cut(line, from, end);
+    changed = Math.min(from + 1, line.left.length);
   }
   return { kind: 'profile', load, peak, critical };
 }
 
+/** A stretch of the line of periods that are left, by places in it, both included. */
 interface Stretch {
-  readonly kind: 'stretch' | 'no minutes';
   readonly from: number;
   readonly until: number;
   readonly demand: number;
   readonly minutes: number;
 }
 
-/** The stretch of the remaining periods with the largest demand over minutes; ties: longest, then earliest. */
-function mostDemanding(
-  left: readonly number[],
+/** The periods still to be settled, the items' corridors over them, and the most demanding stretch from each place. */
+interface Line {
+  readonly left: number[];
+  readonly minutes: number[];
+  readonly base: number[];
+  readonly lows: readonly Float64Array[];
+  readonly highs: readonly Float64Array[];
+  readonly best: Stretch[];
+  /** Demands smaller than this are none. */
+  readonly nothing: number;
+  readonly demand: Float64Array;
+}
+
+const lineOf = (
   available: readonly number[],
   base: readonly number[],
-  lows: readonly (readonly number[])[],
-  highs: readonly (readonly number[])[],
-): Stretch {
-  let best: Stretch = { kind: 'stretch', from: 0, until: left.length - 1, demand: 0, minutes: 0 };
-  let bestPace = -1;
-  const scale = Math.max(1, ...lows.map((low) => Math.abs(low.at(-1) ?? 0)));
-  const demand = new Float64Array(left.length);
-  for (let from = 0; from < left.length; from += 1) {
-    let visits = 0;
-    for (let until = from; until < left.length; until += 1) {
-      visits += base[left[until] ?? 0] ?? 0;
-      demand[until] = visits;
+  corridors: readonly Corridor[],
+): Line => ({
+  left: available.map((_, at) => at),
+  minutes: [...available],
+  base: [...base],
+  lows: corridors.map(({ low }) => Float64Array.from(low)),
+  highs: corridors.map(({ high }) => Float64Array.from(high)),
+  best: [],
+  nothing: TINY * Math.max(1, ...corridors.map(({ low }) => Math.abs(low.at(-1) ?? 0))),
+  demand: new Float64Array(available.length),
+});
+
+/**
+ * Takes the places `from`..`end` - 1 out. Work due in the cut and not done there is due before it, work that may begin
+ * in the cut begins after it; so only the best stretches that begin before the cut or right after it must be found again.
+ */
+function cut(line: Line, from: number, end: number): void {
+  const gone = end - from;
+  const count = line.left.length;
+  for (const [item, low] of line.lows.entries()) {
+    const high = line.highs[item] as Float64Array;
+    const done = Math.max(0, (low[end] ?? 0) - (high[from] ?? 0));
+    for (let at = end; at <= count; at += 1) low[at - gone] = (low[at] ?? 0) - done;
+    for (let at = end + 1; at <= count; at += 1) high[at - gone] = (high[at] ?? 0) - done;
+  }
+  for (const list of [line.left, line.minutes, line.base]) list.splice(from, gone);
+  line.best.splice(from, gone);
+  for (let at = from; at < line.best.length; at += 1) {
+    const { until, demand, minutes } = line.best[at] as Stretch;
+    line.best[at] = { from: at, until: until - gone, demand, minutes };
+  }
+}
+
+/** Of the stretches that begin at one place, the one with the largest demand over minutes; the longest of equals. */
+function mostDemanding({ left, minutes, base, lows, highs, nothing, demand }: Line, from: number): Stretch {
+  const count = left.length;
+  let visits = 0;
+  for (let until = from; until < count; until += 1) {
+    visits += base[until] ?? 0;
+    demand[until] = visits;
+  }
+  for (let item = 0; item < lows.length; item += 1) {
+    const low = lows[item] as Float64Array;
+    const high = highs[item]?.[from] ?? 0;
+    // `low` never falls: before the first end that asks for more than `high`, none does.
+    for (let until = count - 1; until >= from; until -= 1) {
+      const more = (low[until + 1] ?? 0) - high;
+      if (more <= 0) break;
+      demand[until] = (demand[until] ?? 0) + more;
     }
-    for (let item = 0; item < lows.length; item += 1) {
-      const low = lows[item] ?? [];
-      const high = highs[item]?.[from] ?? 0;
-      // `low` never falls: before the first end that asks for more than `high`, none does.
-      for (let until = left.length - 1; until >= from; until -= 1) {
-        const more = (low[until + 1] ?? 0) - high;
-        if (more <= 0) break;
-        demand[until] = (demand[until] ?? 0) + more;
-      }
+  }
+  let [bestUntil, bestDemand, bestMinutes, bestPace] = [from, 0, 0, -1];
+  let there = 0;
+  for (let until = from; until < count; until += 1) {
+    there += minutes[until] ?? 0;
+    const asked = demand[until] ?? 0;
+    if (there === 0) {
+      if (asked > nothing) return { from, until, demand: asked, minutes: 0 };
+      bestUntil = until;
+      continue;
     }
-    let minutes = 0;
-    for (let until = from; until < left.length; until += 1) {
-      minutes += available[left[until] ?? 0] ?? 0;
-      const asked = demand[until] ?? 0;
-      if (minutes === 0) {
-        if (asked > TINY * scale) return { kind: 'no minutes', from, until, demand: asked, minutes };
-        continue;
-      }
-      const pace = asked / minutes;
-      const close = TINY * Math.max(1, bestPace);
-      if (pace > bestPace + close || (pace > bestPace - close && until - from > best.until - best.from)) {
-        best = { kind: 'stretch', from, until, demand: asked, minutes };
-        bestPace = Math.max(pace, bestPace);
-      }
+    const pace = asked / there;
+    if (pace > bestPace - TINY * Math.max(1, bestPace)) {
+      [bestUntil, bestDemand, bestMinutes] = [until, asked, there];
+      bestPace = Math.max(pace, bestPace);
+    }
+  }
+  return { from, until: bestUntil, demand: bestDemand, minutes: bestMinutes };
+}
+
+const paceOf = ({ demand, minutes }: Stretch) =>
+  minutes > 0 ? demand / minutes : demand > 0 ? Infinity : -1;
+
+/** The most demanding of all; ties: longest, then earliest. */
+function worst(stretches: readonly Stretch[]): Stretch {
+  let best = stretches[0] as Stretch;
+  let bestPace = paceOf(best);
+  for (const each of stretches) {
+    const pace = paceOf(each);
+    if (pace === Infinity) return each;
+    const close = TINY * Math.max(1, bestPace);
+    const longer = each.until - each.from > best.until - best.from;
+    if (pace > bestPace + close || (pace > bestPace - close && longer)) {
+      best = each;
+      bestPace = Math.max(pace, bestPace);
     }
   }
   return best;
