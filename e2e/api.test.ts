@@ -106,11 +106,17 @@ test('a programme is checked rule by rule', async () => {
     levelId: level.id,
     sessionId: 'spring-2027',
     today: '2027-01-20',
-    student: { birthDate: '2014-06-11', levelsHeld: [] },
+    student: { birthDate: '2014-06-11', levelsHeld: [], schoolYear: null },
     programme: { a: [{ kind: 'piece', pieceId: listOf(0)[0] }] },
     facts: {},
     enteredOn: null,
     takes: null,
+    recordingSentOn: null,
+    conditions: {},
+    editions: {},
+    memorised: [],
+    scalesHeard: [],
+    used: [],
     waivers: [],
   });
   const rules = body['rules'] as { ruleId: string; status: string; sentence: string }[];
@@ -146,6 +152,32 @@ test('totals', async () => {
   });
   const over = await post('/api/marks/totals', { scheme, sheets: [{ ...sheet, marks: { notes: 7 } }] });
   expect(over.body['errors']).toEqual([{ pointer: '#/sheets/0/marks/notes', detail: 'above 6' }]);
+});
+
+test('a panel: the median of three judges, seats for the highest', async () => {
+  const [board] = tarrin.set.schemes;
+  const rounding = { way: 'half up', places: 1 };
+  const scheme = {
+    ...board,
+    panel: { judges: 3, by: 'median', drop: 0, rounding },
+    outcome: { kind: 'seats', seats: 1, ties: 'all in' },
+  };
+  const judges = (...totals: number[]) => totals.map((each) => [each, 16, 16, 16, 16]);
+  const entries = [
+    { id: 'a', judges: judges(14, 24, 15) },
+    { id: 'b', judges: judges(16, 17, 2) },
+  ];
+  expect((await post('/api/marks/panel', { scheme, entries })).body).toEqual({
+    entries: [
+      { id: 'a', totals: [78, 88, 79], total: 79, award: 'pass' },
+      { id: 'b', totals: [80, 81, 66], total: 80, award: 'pass' },
+    ],
+    seated: ['b'],
+  });
+  const short = await post('/api/marks/panel', { scheme, entries: [{ id: 'a', judges: [[1]] }] });
+  expect(short.body['errors']).toEqual([
+    { pointer: '#/entries/0/judges/0', detail: 'needs 5 marks, one a component' },
+  ]);
 });
 
 test('health, schemas, OpenAPI and what is not there', async () => {

@@ -8,3 +8,4 @@ export { endpoint, methodNotAllowed } from './endpoint';
 export { openApi } from './open-api';
 export { problem } from './problem';
 export { SCHEMAS } from './schemas';
+export { schemeProblems } from './scheme-problems';

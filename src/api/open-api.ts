@@ -46,6 +46,12 @@ export const openApi = {
       'totals-request',
       'The totals',
     ),
+    '/api/marks/panel': post(
+      'panel',
+      'What several judges make of every entry, and who gets a seat',
+      'panel-request',
+      'Totals, awards and seats',
+    ),
     '/api/programme/check': post(
       'check',
       'Every rule of a level against a programme',

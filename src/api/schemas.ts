@@ -1,6 +1,7 @@
 import {
   checkRequestShape,
   levelRequestShape,
+  panelRequestShape,
   RECORD_KINDS,
   requirementFileShape,
   shapeOf,
@@ -19,6 +20,7 @@ export const SCHEMAS: Readonly<Record<string, Readonly<Record<string, unknown>>>
   requirement: named('Formal Stave requirement file', requirementFileShape),
   'level-request': named('Levelling request', levelRequestShape),
   'totals-request': named('Mark totals request', totalsRequestShape),
+  'panel-request': named('Panel result request', panelRequestShape),
   'check-request': named('Programme check request', checkRequestShape),
   ...Object.fromEntries(
     RECORD_KINDS.map((kind) => [`record-${kind}`, named(`Record: ${kind}`, shapeOf(kind))]),

@@ -32,6 +32,7 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
       { family: set.family, levelName: 'Level 3', rank: 3, day: day('2026-03-25'), award: 'pass' },
     ],
     reachSemitones: null,
+    schoolYear: null,
     archivedOn: null,
   };
   const today = day('2027-01-20');
@@ -45,6 +46,10 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
     programme: {},
     facts: {},
     takes: null,
+    recordingSentOn: null,
+    conditions: {},
+    editions: {},
+    scalesHeard: [],
     waivers: [],
     enteredOn: null,
     closedOn: null,
@@ -58,7 +63,7 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
     ['c', 'tarrin-gull-stairs'],
   ] as const)
     goal = { ...goal, programme: withChoice(goal.programme, list, { kind: 'piece', pieceId: id }, 1) };
-  const entry = entryOf(goal, set, student, pieces, today);
+  const entry = entryOf(goal, set, student, pieces, today, []);
   if (!entry) throw new Error('no such level');
   const time = checkProgramme(entry).find((verdict) => verdict.ruleId === 'time')!;
   expect(

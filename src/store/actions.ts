@@ -1,7 +1,14 @@
 import type { RequirementFile } from '@/core/files';
 import type { EffortSettings, Stage } from '@/core/effort';
 import { currentSheets, type Assessor, type BarNote, type MarkSheet } from '@/core/marks';
-import { NEW_GOAL_PLAN, withChoice, withoutChoice, type Goal, type GoalPlan } from '@/core/programme';
+import {
+  NEW_ENTRY,
+  NEW_GOAL_PLAN,
+  withChoice,
+  withoutChoice,
+  type Goal,
+  type GoalPlan,
+} from '@/core/programme';
 import type { LessonRecord, Studio, StudioSettings } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
 import {
@@ -180,11 +187,7 @@ export async function addGoal(
       id,
       ...goal,
       programme: Object.fromEntries(excerpts),
-      facts: {},
-      takes: null,
-      waivers: [],
-      enteredOn: null,
-      closedOn: null,
+      ...NEW_ENTRY,
       plan: { ...NEW_GOAL_PLAN, startedOn: today },
     };
     return [{ kind: 'goal', data }];
@@ -210,6 +213,16 @@ export const setFact = (id: string, fact: string, value: string): Promise<boolea
   changeGoal(`note ${fact}`, id, (goal) => ({ facts: { ...goal.facts, [fact]: value } }));
 export const setTakes = (id: string, takes: Takes | null): Promise<boolean> =>
   changeGoal('note the takes', id, () => ({ takes }));
+export const settleCondition = (id: string, topic: string, settled: string): Promise<boolean> =>
+  changeGoal(`settle ${topic}`, id, (goal) => ({ conditions: { ...goal.conditions, [topic]: settled } }));
+export const nameEdition = (id: string, componentId: string, edition: string): Promise<boolean> =>
+  changeGoal('name the edition', id, (goal) => ({ editions: { ...goal.editions, [componentId]: edition } }));
+export const setRecordingSent = (id: string, on: CalendarDay | null): Promise<boolean> =>
+  changeGoal('note the recording', id, () => ({ recordingSentOn: on }));
+export const hearScale = (id: string, rowId: string, heard: boolean): Promise<boolean> =>
+  changeGoal('note a scale', id, (goal) => ({
+    scalesHeard: [...goal.scalesHeard.filter((each) => each !== rowId), ...(heard ? [rowId] : [])],
+  }));
 export const waiveRule = (id: string, ruleId: string, by: string, why: string): Promise<boolean> =>
   changeGoal('waive a rule', id, (goal) => ({
     waivers: [...goal.waivers.filter((each) => each.ruleId !== ruleId), { ruleId, by, why }],

@@ -1,83 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { problemsOfSet } from '@/core/requirements';
-import { validateData } from '@/core/files';
 import { calendarDay } from '@/core/time';
-import { blankComponent, blankDraft, setOfDraft, type Draft } from './library/draft';
 import { totalModel, typedMark } from './mark/mark-model';
 import { calendarEvents } from './plan/save-calendar';
 import { geometryOf, marksOf } from './plan/stave-model';
 import { candidatesOf } from './programme/programme-model';
 import { miniLines, registerModel } from './register/register-model';
 import { contextOf, studio, today } from './test-studio';
-
-describe('a requirement typed in forms', () => {
-  const draft: Draft = {
-    ...blankDraft('2027-01-20'),
-    name: 'Harbour Recital',
-    instrument: 'flute',
-    components: [
-      blankComponent('A'),
-      { ...blankComponent('T'), name: 'Scales', source: 'prepared', maxMark: '10' },
-    ],
-    awards: [
-      { name: 'pass', total: '40', each: '' },
-      { name: 'merit', total: '44', each: '12' },
-    ],
-    rules: [
-      { kind: 'one from each', a: 'A', b: '', c: '' },
-      { kind: 'time', a: '1:30', b: '4:00', c: '10' },
-      { kind: 'count where', a: '', b: '1', c: 'metre:compound' },
-      { kind: 'age', a: '8', b: '', c: '2027-09-01' },
-      { kind: 'takes', a: '3', b: '', c: '' },
-    ],
-    sessions: [{ name: 'spring', day: '2027-03-31', closes: '2027-01-26', venue: '' }],
-  };
-  test('is a sound set that holds its form', () => {
-    const read = setOfDraft(draft, () => 'set-1');
-    if (!read.ok) throw new Error(JSON.stringify(read.problems));
-    expect(validateData('set', read.set)).toMatchObject({ ok: true });
-    expect(problemsOfSet(read.set, new Set())).toEqual([]);
-    expect(read.set.levels[0]?.rules.map((rule) => rule.kind)).toEqual(draft.rules.map((rule) => rule.kind));
-    expect(read.set.schemes[0]?.components[1]?.criteria[0]?.bands).toMatchObject([
-      { from: 1, to: 1 },
-      { from: 2, to: 3 },
-      { from: 4, to: 5 },
-      { from: 6, to: 6 },
-      { from: 7, to: 8 },
-      { from: 9, to: 10 },
-    ]);
-  });
-  test.each<[string, Partial<Draft>, string]>([
-    ['no name', { name: ' ' }, 'name'],
-    ['dates backwards', { from: '2027-02-01', to: '2027-01-01' }, 'to'],
-    ['a letter twice', { components: [blankComponent('A'), blankComponent('A')] }, 'components.1.letter'],
-    ['an award out of reach', { awards: [{ name: 'pass', total: '65', each: '' }] }, 'awards.0.total'],
-    [
-      'awards out of order',
-      {
-        awards: [
-          { name: 'a', total: '30', each: '' },
-          { name: 'b', total: '20', each: '' },
-        ],
-      },
-      'awards.1.total',
-    ],
-    [
-      'a rule about a letter there is not',
-      { rules: [{ kind: 'one from each', a: 'A, Z', b: '', c: '' }] },
-      'rules.0',
-    ],
-    ['a time that is none', { rules: [{ kind: 'time', a: 'x', b: '', c: '' }] }, 'rules.0'],
-    [
-      'entry that closes late',
-      { sessions: [{ name: 's', day: '2027-03-01', closes: '2027-03-02', venue: '' }] },
-      'sessions.0.closes',
-    ],
-  ])('%s is said at its field', (_, change, field) => {
-    const read = setOfDraft({ ...draft, ...change }, () => 'x');
-    expect(!read.ok && Object.keys(read.problems)).toEqual([field]);
-  });
-});
 
 test.each([
   ['4', 6, 'mark'],

@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import fairlead from '../../demo/fairlead-winds-2027.json';
+import kept from './kept/version-1.json';
 import demo from '../../demo/studio.json';
 import { calendarDay } from '../time';
 import { formatCalendar } from './calendar';
 import { previewMerge } from './merge';
 import { formatPieces, PIECE_COLUMNS, readPieces, type PieceColumn } from './piece-table';
-import { readRecord, recordKey, type RecordKind, type StoredRecord } from './records';
+import { currentVersion, readRecord, recordKey, type StoredRecord } from './records';
+import type { RecordKind } from './record-kind';
 import { parseRequirementFile } from './requirement-file';
 import { checksumOf, formatStudioFile, parseStudioFile } from './studio-file';
 import { readStudents, STUDENT_COLUMNS } from './student-table';
@@ -15,7 +17,7 @@ import { pointerOf } from './validate';
 
 const today = calendarDay('2027-01-20');
 const records: StoredRecord[] = (demo as { kind: RecordKind; data: { id: string } }[]).map(
-  ({ kind, data }) => ({ kind, id: data.id, v: 1, revs: ['r1'], data }),
+  ({ kind, data }) => ({ kind, id: data.id, v: currentVersion(kind), revs: ['r1'], data }),
 );
 const studioFile = formatStudioFile(records, today);
 const requirementFile = JSON.stringify(fairlead);
@@ -320,3 +322,27 @@ test.each([
   ['programme["a.b/c~d"][0]', '/programme/a.b~1c~0d/0'],
   [undefined, ''],
 ])('the path %s as a JSON pointer', (path, pointer) => expect(pointerOf(path)).toBe(pointer));
+
+describe('records and files of earlier versions', () => {
+  test.each(Object.entries(kept))('a %s of version 1 is read as one of today, nothing lost', (kind, data) => {
+    const read = readRecord({ kind, id: data.id, v: 1, revs: ['r'], data });
+    if (!read.ok) throw new Error(JSON.stringify(read.why));
+    expect(read.value.v).toBe(currentVersion(kind as RecordKind));
+    expect(read.value.data).toMatchObject(data);
+  });
+  test('a requirement file of version 1 is read as one of today', () => {
+    const file = { format: 'formal-stave-requirement', version: 1, set: kept.set, pieces: fairlead.pieces };
+    const read = parseRequirementFile(JSON.stringify(file));
+    if (!read.ok) throw new Error(JSON.stringify(read.why));
+    expect(read.value.version).toBe(2);
+    expect(read.value.set.schemes[0]).toMatchObject({ totalling: { kind: 'sum' }, panel: null });
+    expect(read.value.set.sessions[0]).toMatchObject({ late: null, recordingDue: null, fee: '' });
+  });
+  test.each([null, 3, [], {}, { id: 'x', levels: 3, schemes: [null], sessions: { a: 1 } }])(
+    'what is no record of version 1 is refused with its place: %j',
+    (data) => {
+      const read = readRecord({ kind: 'set', id: 'x', v: 1, revs: ['r'], data });
+      expect(read.ok ? [] : read.why.map((each) => each.pointer.startsWith('/data'))).toContain(true);
+    },
+  );
+});

@@ -14,17 +14,9 @@ export {
   type BadRow,
   type PieceColumn,
 } from './piece-table';
-export {
-  currentVersion,
-  readRecord,
-  RECORD_KINDS,
-  recordKey,
-  shapeOf,
-  validateData,
-  type Migrations,
-  type RecordKind,
-  type StoredRecord,
-} from './records';
+export { currentVersion, readRecord, recordKey, shapeOf, validateData, type StoredRecord } from './records';
+export { RECORD_KINDS, type RecordKind } from './record-kind';
+export { type Migrations } from './migrations';
 export {
   formatRequirementFile,
   parseRequirementFile,
@@ -32,9 +24,9 @@ export {
   requirementFileShape,
   type RequirementFile,
 } from './requirement-file';
-export { object, oneOf, text, whole, type Shape } from './shape';
-export { checkRequestShape, levelRequestShape, totalsRequestShape } from './shapes';
+export { anyObject, object, oneOf, text, whole, type Shape } from './shape';
+export { checkRequestShape, levelRequestShape, panelRequestShape, totalsRequestShape } from './shapes';
 export { readStudents, STUDENT_COLUMNS, type StudentColumn } from './student-table';
 export { formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
 export { guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
-export { parseJson, validate, type Problem } from './validate';
+export { parseJson, pointerOf, validate, type Problem } from './validate';

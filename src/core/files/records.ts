@@ -5,25 +5,15 @@ import {
   goalShape,
   lessonShape,
   pieceShape,
-  setShape,
   settingsShape,
   sheetShape,
   studentShape,
 } from './shapes';
+import { setShape } from './set-shape';
 import { anyObject, id, list, object, oneOf, text, whole } from './shape';
+import { RECORD_KINDS, type RecordKind } from './record-kind';
+import { MIGRATIONS, type Migrations } from './migrations';
 import { validate, type Problem } from './validate';
-
-export const RECORD_KINDS = [
-  'student',
-  'set',
-  'piece',
-  'goal',
-  'sheet',
-  'lesson',
-  'closure',
-  'settings',
-] as const;
-export type RecordKind = (typeof RECORD_KINDS)[number];
 
 /** One thing the studio keeps. `revs` are the ids of its revisions, latest last, the last twelve at most. */
 export interface StoredRecord {
@@ -53,11 +43,6 @@ const envelope = object({
   revs: list(text(40, 1), 12, 1),
   data: anyObject,
 });
-
-/** `steps[n]` turns data of version n + 1 into version n + 2. */
-export type Migrations = Readonly<Partial<Record<RecordKind, readonly ((data: unknown) => unknown)[]>>>;
-/** No form has changed yet; the first change adds its step and a kept example of the old form. */
-const MIGRATIONS: Migrations = {};
 
 export const currentVersion = (kind: RecordKind, migrations: Migrations = MIGRATIONS): number =>
   (migrations[kind]?.length ?? 0) + 1;

@@ -1,28 +1,38 @@
 import type { Piece } from '../repertoire';
-import { problemsOfSet, type RequirementSet } from '../requirements';
+import { namedPieces, problemsOfSet, type RequirementSet } from '../requirements';
 import { ok, refuse, type Result } from '../result';
 import { list, object, oneOf, whole } from './shape';
-import { pieceShape, setShape } from './shapes';
+import { setTo2 } from './migrations';
+import { setShape } from './set-shape';
+import { pieceShape } from './shapes';
 import { parseJson, validate, pointerOf, type Problem } from './validate';
 
 /** A requirement set with the pieces its lists name. */
 export interface RequirementFile {
   readonly format: 'formal-stave-requirement';
-  readonly version: 1;
+  readonly version: 2;
   readonly set: RequirementSet;
   readonly pieces: readonly Piece[];
 }
 
 export const requirementFileShape = object({
   format: oneOf(['formal-stave-requirement']),
-  version: whole(1, 1),
+  version: whole(2, 2),
   set: setShape,
   pieces: list(pieceShape, 10_000),
 });
 
+/** A file of an earlier version in today's form; anything else as it is. */
+function renewed(value: unknown): unknown {
+  const file = value as { version?: unknown; set?: unknown } | null;
+  return typeof file === 'object' && file?.version === 1
+    ? { ...file, version: 2, set: setTo2(file.set) }
+    : value;
+}
+
 /** Checks a value: its form first, then what its names and dates say. Every problem has its place. */
 export function readRequirementFile(value: unknown): Result<RequirementFile, readonly Problem[]> {
-  const formed = validate<RequirementFile>(requirementFileShape, value);
+  const formed = validate<RequirementFile>(requirementFileShape, renewed(value));
   if (!formed.ok) return formed;
   const ids = formed.value.pieces.map((piece) => piece.id);
   const twice = ids.findIndex((each, at) => ids.indexOf(each) !== at);
@@ -41,12 +51,8 @@ export function parseRequirementFile(source: string): Result<RequirementFile, re
 
 /** The file's text, for people too: indented, pieces in the order of the lists. */
 export function formatRequirementFile(set: RequirementSet, pieces: ReadonlyMap<string, Piece>): string {
-  const ids = set.levels.flatMap((level) =>
-    level.components.flatMap(({ source }) =>
-      source.kind === 'list' ? source.pieceIds : source.kind === 'excerpt' ? [source.pieceId] : [],
-    ),
-  );
+  const ids = namedPieces(set);
   const named = [...new Set(ids)].flatMap((each) => pieces.get(each) ?? []);
-  const file: RequirementFile = { format: 'formal-stave-requirement', version: 1, set, pieces: named };
+  const file: RequirementFile = { format: 'formal-stave-requirement', version: 2, set, pieces: named };
   return `${JSON.stringify(file, null, 2)}\n`;
 }

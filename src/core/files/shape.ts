@@ -71,6 +71,12 @@ export const nullable = (shape: Shape): Shape => ({
   json: { anyOf: [shape.json, { type: 'null' }] },
 });
 
+/** A number where `amount` fits, else what `other` allows. */
+export const either = (other: Shape, amount: Shape): Shape => ({
+  yup: yup.lazy((value: unknown) => (typeof value === 'number' ? amount.yup : other.yup) as yup.Schema),
+  json: { anyOf: [other.json, amount.json] },
+});
+
 export const list = (shape: Shape, max: number, min = 0): Shape => ({
   yup: yup
     .array()

@@ -1,29 +1,9 @@
 import { STAGES } from '../effort';
 import { ASSESSORS } from '../marks';
-import { NOTE_VALUES } from '../music';
-import { ACCOMPANIMENTS, PIECE_KINDS, PREDICATE_VALUES } from '../repertoire';
-import { isCalendarDay } from '../time';
-import {
-  id,
-  list,
-  matching,
-  nullable,
-  number,
-  object,
-  oneOf,
-  record,
-  text,
-  union,
-  whole,
-  yesNo,
-} from './shape';
-
-const day = matching(/^\d{4}-\d{2}-\d{2}$/, 'a day that exists, as 2027-01-20', isCalendarDay);
-const clock = matching(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time as 15:40');
-const bars = object({ from: whole(1, 99_999), to: whole(1, 99_999) });
-const tempo = object({ unit: oneOf(NOTE_VALUES), perMinute: number(10, 600) });
-const name = text(120, 1);
-const seconds = whole(0, 36_000);
+import { ACCOMPANIMENTS, PIECE_KINDS } from '../repertoire';
+import { bars, clock, day, name, seconds, tempo } from './common-shapes';
+import { schemeShape, setShape } from './set-shape';
+import { id, list, nullable, number, object, oneOf, record, text, union, whole, yesNo } from './shape';
 
 export const pieceShape = object({
   id,
@@ -42,80 +22,11 @@ export const pieceShape = object({
   demands: list(text(80, 1), 60),
 });
 
-const predicate = union(
-  'on',
-  Object.fromEntries(
-    Object.entries(PREDICATE_VALUES).map(([on, values]) => [on, { is: values ? oneOf(values) : name }]),
-  ),
+const levelsHeld = list(
+  object({ family: name, levelName: name, rank: whole(1, 50), day, award: text(60) }),
+  60,
 );
-
-const rule = union('kind', {
-  'one from each': { id, componentIds: list(id, 20, 1) },
-  count: { id, min: whole(0, 50), max: whole(0, 50) },
-  time: { id, min: nullable(seconds), max: nullable(seconds), gapSeconds: whole(0, 600) },
-  'different composers': { id },
-  'count where': { id, bound: oneOf(['at least', 'at most']), count: whole(0, 50), where: predicate },
-  'edition valid': { id },
-  'level held': { id, family: name, rank: whole(1, 50) },
-  age: { id, on: nullable(day), min: nullable(whole(0, 120)), max: nullable(whole(0, 120)) },
-  'entry closes': { id },
-  'entry fact': { id, fact: name },
-  takes: { id, max: whole(1, 99), continuous: yesNo },
-  'excerpt bars': { id, componentId: id },
-});
-
-const source = union('kind', {
-  list: { pieceIds: list(id, 2_000), min: whole(0, 20), max: whole(1, 20) },
-  'own choice': { min: whole(0, 20), max: whole(1, 20) },
-  excerpt: { pieceId: id, bars, tempo: nullable(tempo) },
-  prepared: { items: list(text(200, 1), 100) },
-});
-
-const scheme = object({
-  id,
-  version: whole(1, 1_000_000),
-  components: list(
-    object({
-      componentId: id,
-      criteria: list(
-        object({
-          id,
-          name,
-          maxMark: whole(1, 1_000),
-          bands: list(object({ from: whole(0, 1_000), to: whole(0, 1_000), descriptor: text(400) }), 40),
-        }),
-        30,
-        1,
-      ),
-    }),
-    30,
-    1,
-  ),
-  awards: list(object({ id, name, total: whole(0, 100_000), eachAtLeast: nullable(whole(0, 1_000)) }), 12, 1),
-});
-
-export const setShape = object({
-  id,
-  kind: oneOf(['graded exam', 'festival', 'audition', 'ensemble contest', 'recital']),
-  name,
-  family: name,
-  instrument: name,
-  edition: object({ name: text(60, 1), from: day, to: day, overlapTo: nullable(day) }),
-  schemes: list(scheme, 60, 1),
-  levels: list(
-    object({
-      id,
-      name,
-      rank: whole(1, 50),
-      schemeId: id,
-      components: list(object({ id, letter: text(3, 1), name, source }), 30, 1),
-      rules: list(rule, 60),
-    }),
-    60,
-    1,
-  ),
-  sessions: list(object({ id, name, day, entryCloses: nullable(day), venue: text(120) }), 60),
-});
+const schoolYear = nullable(object({ year: whole(0, 20), from: day }));
 
 export const studentShape = object({
   id,
@@ -129,8 +40,9 @@ export const studentShape = object({
   }),
   sharesWith: nullable(id),
   minutesByWeekday: list(whole(0, 720), 7, 7),
-  levelsHeld: list(object({ family: name, levelName: name, rank: whole(1, 50), day, award: text(60) }), 60),
+  levelsHeld,
   reachSemitones: nullable(whole(1, 40)),
+  schoolYear,
   archivedOn: nullable(day),
 });
 
@@ -148,6 +60,10 @@ export const goalShape = object({
   takes: nullable(object({ count: whole(0, 99), continuous: yesNo })),
   waivers: list(object({ ruleId: id, by: name, why: name }), 60),
   enteredOn: nullable(day),
+  recordingSentOn: nullable(day),
+  conditions: record(text(120), 40),
+  editions: record(text(120), 40),
+  scalesHeard: list(id, 400),
   closedOn: nullable(day),
   plan: object({
     startedOn: day,
@@ -226,7 +142,12 @@ export const levelRequestShape = object({
   ),
 });
 
-export const totalsRequestShape = object({ scheme, sheets: list(sheetShape, 500) });
+export const totalsRequestShape = object({ scheme: schemeShape, sheets: list(sheetShape, 500) });
+
+export const panelRequestShape = object({
+  scheme: schemeShape,
+  entries: list(object({ id, judges: list(list(whole(0, 100_000), 30, 1), 9, 1) }), 500, 1),
+});
 
 export const checkRequestShape = object({
   set: setShape,
@@ -236,11 +157,18 @@ export const checkRequestShape = object({
   today: day,
   student: object({
     birthDate: day,
-    levelsHeld: list(object({ family: name, levelName: name, rank: whole(1, 50), day, award: text(60) }), 60),
+    levelsHeld,
+    schoolYear,
   }),
   programme: record(list(choice, 20)),
   facts: record(text(200)),
   enteredOn: nullable(day),
   takes: nullable(object({ count: whole(0, 99), continuous: yesNo })),
+  recordingSentOn: nullable(day),
+  conditions: record(text(120), 40),
+  editions: record(text(120), 40),
+  memorised: list(id, 30),
+  scalesHeard: list(id, 400),
+  used: list(object({ pieceId: id, day, what: name }), 1_000),
   waivers: list(object({ ruleId: id, by: name, why: name }), 60),
 });

@@ -57,6 +57,7 @@ function studentOf(cell: (field: StudentColumn) => string, id: string): Result<S
       minutesByWeekday: WEEKDAYS.map((weekday) => (weekday === 6 ? 0 : practice)),
       levelsHeld: [],
       reachSemitones: null,
+      schoolYear: null,
       archivedOn: null,
     },
   };

@@ -15,73 +15,95 @@ export interface SchemeComponent {
   readonly componentId: string;
   readonly criteria: readonly Criterion[];
 }
-/** An outcome line: reached with `total` in all and, where stated, `eachAtLeast` in every component. */
+/** An outcome line: reached with `total` in all, `eachAtLeast` in every component, and each component's own pass mark. */
 export interface Award {
   readonly id: string;
   readonly name: string;
   readonly total: number;
   readonly eachAtLeast: number | null;
+  /** Pass marks of single components, by component id. */
+  readonly passes: Readonly<Record<string, number>>;
 }
+
+/** How a fraction becomes the figure that is announced; the scheme states it. */
+export interface Rounding {
+  readonly way: 'half up' | 'half even' | 'down' | 'up';
+  /** Decimals kept, 0 to 2. */
+  readonly places: number;
+}
+
+/** How the marks of one judge add up. */
+export type Totalling =
+  | { readonly kind: 'sum' }
+  /** Each component's share of its maximum, by weight, out of `outOf`. Weights are whole and need not add up to it. */
+  | {
+      readonly kind: 'weighted';
+      readonly weights: Readonly<Record<string, number>>;
+      readonly outOf: number;
+      readonly rounding: Rounding;
+    };
+
+/** How several judges make one total: `drop` is left out at each end by the trimmed mean. */
+export interface Panel {
+  readonly judges: number;
+  readonly by: 'mean' | 'median' | 'trimmed mean';
+  readonly drop: number;
+  readonly rounding: Rounding;
+}
+
+/** What the totals lead to. */
+export type Outcome =
+  | { readonly kind: 'awards' }
+  /** Each judge's award is a rating; the table has a row for every panel of ratings, in any order. */
+  | {
+      readonly kind: 'ratings';
+      readonly table: readonly { readonly panel: readonly string[]; readonly final: string }[];
+    }
+  /** The highest totals get the seats; awards are lines that must be reached besides. */
+  | { readonly kind: 'seats'; readonly seats: number; readonly ties: 'all in' | 'none in' };
+
 export interface MarkScheme {
   readonly id: string;
   /** Rises by one with every change; mark sheets keep the version they were given under. */
   readonly version: number;
   readonly components: readonly SchemeComponent[];
+  readonly totalling: Totalling;
+  /** Null: one assessor's marks stand. */
+  readonly panel: Panel | null;
+  readonly outcome: Outcome;
   /** Lowest first; each award also asks for everything the ones below it ask for. */
   readonly awards: readonly Award[];
 }
 
+/** What a scheme of one assessor's plain sums says of totalling, panel and outcome. */
+export const PLAIN_SUM = {
+  totalling: { kind: 'sum' },
+  panel: null,
+  outcome: { kind: 'awards' },
+} as const satisfies Pick<MarkScheme, 'totalling' | 'panel' | 'outcome'>;
+
 export const componentMax = (component: SchemeComponent): number =>
   component.criteria.reduce((sum, criterion) => sum + criterion.maxMark, 0);
 
-export const schemeMax = (scheme: MarkScheme): number =>
-  scheme.components.reduce((sum, component) => sum + componentMax(component), 0);
+/** The highest total: the sum of all marks, or what a weighted scheme is out of. */
+export const schemeMax = ({ totalling, components }: MarkScheme): number =>
+  totalling.kind === 'weighted'
+    ? totalling.outOf
+    : components.reduce((sum, component) => sum + componentMax(component), 0);
 
 export const schemeComponent = (scheme: MarkScheme, componentId: string): SchemeComponent | undefined =>
   scheme.components.find((component) => component.componentId === componentId);
+
+/** The least a component must have for an award: its floor and its own pass mark. */
+export const floorOf = (award: Award, componentId: string): number =>
+  Math.max(award.eachAtLeast ?? 0, award.passes[componentId] ?? 0);
 
 /**
  * The mark a component shows as its aim: its even share of the award's total, rounded up, and never under the floor.
  * @example merit 93 of 120, component of 24 // => 19
  */
 export const aimMark = (scheme: MarkScheme, award: Award, component: SchemeComponent): number =>
-  Math.max(award.eachAtLeast ?? 0, Math.ceil((award.total * componentMax(component)) / schemeMax(scheme)));
-
-/** What makes a scheme unusable, each with the place; empty when it is sound. */
-export function problemsOfScheme(scheme: MarkScheme): { readonly path: string; readonly message: string }[] {
-  const problems: { path: string; message: string }[] = [];
-  scheme.components.forEach((component, at) =>
-    component.criteria.forEach((criterion, row) => {
-      const path = `components[${at}].criteria[${row}].bands`;
-      const bands = [...criterion.bands].sort((a, b) => a.from - b.from);
-      bands.forEach((band, index) => {
-        const next = bands[index + 1];
-        if (band.from > band.to || band.to > criterion.maxMark)
-          problems.push({
-            path,
-            message: `band ${band.from} to ${band.to} does not fit 0 to ${criterion.maxMark}`,
-          });
-        else if (next && next.from <= band.to)
-          problems.push({ path, message: `bands overlap at ${next.from}` });
-      });
-    }),
+  Math.max(
+    floorOf(award, component.componentId),
+    Math.ceil((award.total * componentMax(component)) / schemeMax(scheme)),
   );
-  const max = schemeMax(scheme);
-  const lowest = Math.min(...scheme.components.map(componentMax));
-  scheme.awards.forEach((award, index) => {
-    const below = scheme.awards[index - 1];
-    if (award.total > max)
-      problems.push({
-        path: `awards[${index}].total`,
-        message: `${award.name} asks ${award.total} of ${max}`,
-      });
-    if (below && below.total > award.total)
-      problems.push({ path: `awards[${index}].total`, message: `${award.name} is below ${below.name}` });
-    if ((award.eachAtLeast ?? 0) > lowest)
-      problems.push({
-        path: `awards[${index}].eachAtLeast`,
-        message: `${award.name} asks ${award.eachAtLeast ?? 0} in a component of ${lowest}`,
-      });
-  });
-  return problems;
-}

@@ -1,5 +1,7 @@
 import type { CalendarDay } from '../time';
 import { componentMax, schemeMax, type Award, type MarkScheme } from './scheme';
+import type { CriterionMarks } from './next-line';
+import { awardFor, totalOf } from './total';
 import { countsForStanding, sheetMark, type Assessor, type MarkSheet } from './sheet';
 
 export interface StandingMark {
@@ -8,6 +10,8 @@ export interface StandingMark {
   /** The latest complete teacher, mock or official sheet; null when there is none yet. */
   readonly from: {
     readonly mark: number;
+    /** By criterion id. */
+    readonly criteria: Readonly<Record<string, number>>;
     readonly sheetId: string;
     readonly assessor: Assessor;
     readonly day: CalendarDay;
@@ -16,7 +20,7 @@ export interface StandingMark {
 
 export interface Standing {
   readonly marks: readonly StandingMark[];
-  /** Sum of the marks there are. */
+  /** The scheme's total of the marks there are, as announced. */
   readonly total: number;
   readonly maxMark: number;
   /** Component ids without evidence. */
@@ -57,6 +61,7 @@ export function standing(scheme: MarkScheme, sheets: readonly MarkSheet[]): Stan
       from: latest
         ? {
             mark: sheetMark(component, latest).mark,
+            criteria: latest.marks,
             sheetId: latest.id,
             assessor: latest.assessor,
             day: latest.day,
@@ -67,51 +72,15 @@ export function standing(scheme: MarkScheme, sheets: readonly MarkSheet[]): Stan
   const given = marks.map((mark) => mark.from?.mark ?? null);
   return {
     marks,
-    total: given.reduce<number>((sum, mark) => sum + (mark ?? 0), 0),
+    total: totalOf(scheme, given).valueOf(),
     maxMark: schemeMax(scheme),
     missing: marks.filter((mark) => mark.from === null).map((mark) => mark.componentId),
     award: awardFor(scheme, given),
   };
 }
 
-const totalOf = (marks: readonly number[]): number => marks.reduce((sum, mark) => sum + mark, 0);
-
-/**
- * The highest award whose conditions, and those of every award below it, all hold.
- * @param marks - one per component in scheme order; null where there is none, which gives no award
- */
-export function awardFor(scheme: MarkScheme, marks: readonly (number | null)[]): Award | null {
-  let reached: Award | null = null;
-  for (const award of scheme.awards) {
-    if (!reaches(award, marks)) break;
-    reached = award;
-  }
-  return reached;
-}
-
-const reaches = (award: Award, marks: readonly (number | null)[]) =>
-  marks.every((mark) => mark !== null && mark >= (award.eachAtLeast ?? 0)) &&
-  marks.reduce<number>((sum, mark) => sum + (mark ?? 0), 0) >= award.total;
-
-export interface NextLine {
-  readonly award: Award;
-  /** Marks the total is short, 0 when only floors are missing. */
-  readonly totalShort: number;
-  /** Components below the award's floor, with the marks each lacks. */
-  readonly below: readonly { readonly componentId: string; readonly short: number }[];
-  /** The fewest marks that reach the line: the floors' gaps, and the total's where it is more. */
-  readonly gain: number;
-}
-
-/** The lowest award not reached yet; null when all are. A missing mark counts as 0 marks so far. */
-export function nextLine(scheme: MarkScheme, marks: readonly (number | null)[]): NextLine | null {
-  const award = scheme.awards.find((each) => !reaches(each, marks));
-  if (!award) return null;
-  const total = marks.reduce<number>((sum, mark) => sum + (mark ?? 0), 0);
-  const below = scheme.components.flatMap((component, index) => {
-    const short = (award.eachAtLeast ?? 0) - (marks[index] ?? 0);
-    return short > 0 ? [{ componentId: component.componentId, short }] : [];
-  });
-  const totalShort = Math.max(0, award.total - total);
-  return { award, totalShort, below, gain: Math.max(totalShort, totalOf(below.map((each) => each.short))) };
-}
+/** The marks a standing rests on, by component and criterion: what the next line is counted from. */
+export const criterionMarks = (stands: Standing): CriterionMarks =>
+  Object.fromEntries(
+    stands.marks.flatMap(({ componentId, from }) => (from ? [[componentId, from.criteria]] : [])),
+  );

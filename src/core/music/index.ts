@@ -8,4 +8,4 @@
 export { coversBars, formatBars, parseBars, type BarRange } from './bar-range';
 export { metreKind, parseMetre, type Metre, type MetreKind } from './metre';
 export { formatMinutes, formatTime, parseTime } from './clock-time';
-export { NOTE_VALUES, tempoAt, type NoteValue, type Tempo } from './tempo';
+export { NOTE_VALUES, noteLength, tempoAt, type NoteValue, type Tempo } from './tempo';

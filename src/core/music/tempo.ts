@@ -2,6 +2,18 @@
 export const NOTE_VALUES = ['h.', 'h', 'q.', 'q', 'e.', 'e', 's'] as const;
 export type NoteValue = (typeof NOTE_VALUES)[number];
 
+const LENGTHS: Readonly<Record<NoteValue, number>> = {
+  'h.': 3 / 4,
+  h: 1 / 2,
+  'q.': 3 / 8,
+  q: 1 / 4,
+  'e.': 3 / 16,
+  e: 1 / 8,
+  s: 1 / 16,
+};
+/** Parts of a whole note. */
+export const noteLength = (value: NoteValue): number => LENGTHS[value];
+
 export interface Tempo {
   readonly unit: NoteValue;
   /** Units a minute, above 0. */

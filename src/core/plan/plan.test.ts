@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { DEFAULT_EFFORT, pieceMinutes, stageMinutes } from '../effort';
 import { NEW_GOAL_PLAN, type Goal } from '../programme';
 import type { Piece } from '../repertoire';
-import type { Level } from '../requirements';
+import { BARE_LEVEL, BARE_SESSION, type Level } from '../requirements';
 import type { Student } from '../students';
 import { addDays, calendarDay, dayOfWeek, type Closure } from '../time';
 import { practiceCard } from './card';
@@ -33,6 +33,7 @@ const level: Level = {
   rank: 5,
   schemeId: 's',
   rules: [],
+  ...BARE_LEVEL,
   components: [
     { id: 'a', letter: 'A', name: 'List A', source: { kind: 'list', pieceIds: ['p'], min: 1, max: 1 } },
     { id: 'b', letter: 'B', name: 'List B', source: { kind: 'list', pieceIds: ['q'], min: 1, max: 1 } },
@@ -49,6 +50,7 @@ const student: Student = {
   minutesByWeekday: [30, 30, 15, 30, 20, 40, 0],
   levelsHeld: [{ family: 'f', levelName: 'Level 4', rank: 4, day: day('2026-03-25'), award: 'pass' }],
   reachSemitones: null,
+  schoolYear: null,
   archivedOn: null,
 };
 const goal: Goal = {
@@ -61,6 +63,10 @@ const goal: Goal = {
   programme: { a: [{ kind: 'piece', pieceId: 'p' }], b: [{ kind: 'piece', pieceId: 'q' }] },
   facts: {},
   takes: null,
+  recordingSentOn: null,
+  conditions: {},
+  editions: {},
+  scalesHeard: [],
   waivers: [],
   enteredOn: null,
   closedOn: null,
@@ -71,7 +77,7 @@ const input: PlanInput = {
   student,
   family: 'f',
   level,
-  session: { id: 'v', name: 'visit', day: day('2027-03-31'), entryCloses: null, venue: '' },
+  session: { id: 'v', name: 'visit', day: day('2027-03-31'), ...BARE_SESSION, entryCloses: null, venue: '' },
   pieces: new Map([
     ['p', piece('p', 48)],
     ['q', piece('q', 40)],

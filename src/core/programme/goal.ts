@@ -3,14 +3,15 @@ import type { Piece } from '../repertoire';
 import {
   findLevel,
   findSession,
+  type Candidate,
   type Choice,
   type Entry,
   type Programme,
   type RequirementSet,
   type Takes,
+  type UsedPiece,
   type Waiver,
 } from '../requirements';
-import type { Student } from '../students';
 import type { CalendarDay } from '../time';
 
 /** What was done to one gate: heard and passed on a day, or moved to another. */
@@ -46,6 +47,14 @@ export interface Goal {
   readonly takes: Takes | null;
   readonly waivers: readonly Waiver[];
   readonly enteredOn: CalendarDay | null;
+  /** The day a recorded submission was sent. */
+  readonly recordingSentOn: CalendarDay | null;
+  /** What is done about each topic of a condition: "memory": "from memory". */
+  readonly conditions: Readonly<Record<string, string>>;
+  /** The edition of the music, by component id. */
+  readonly editions: Readonly<Record<string, string>>;
+  /** Ids of rows of the scale table heard secure. */
+  readonly scalesHeard: readonly string[];
   readonly closedOn: CalendarDay | null;
   readonly plan: GoalPlan;
 }
@@ -58,13 +67,60 @@ export const NEW_GOAL_PLAN: Omit<GoalPlan, 'startedOn'> = {
   secureTempo: {},
 };
 
+/** What a goal says of the entry before anything is settled. */
+export const NEW_ENTRY: Pick<
+  Goal,
+  | 'facts'
+  | 'takes'
+  | 'waivers'
+  | 'enteredOn'
+  | 'recordingSentOn'
+  | 'conditions'
+  | 'editions'
+  | 'scalesHeard'
+  | 'closedOn'
+> = {
+  facts: {},
+  takes: null,
+  waivers: [],
+  enteredOn: null,
+  recordingSentOn: null,
+  conditions: {},
+  editions: {},
+  scalesHeard: [],
+  closedOn: null,
+};
+
+/** Pieces of the student's closed goals, latest first: what was used before. */
+export function usedPieces(
+  goals: Iterable<Goal>,
+  sets: ReadonlyMap<string, RequirementSet>,
+  studentId: string,
+  except: string | null,
+): UsedPiece[] {
+  return [...goals]
+    .filter((goal) => goal.studentId === studentId && goal.closedOn !== null && goal.id !== except)
+    .flatMap((goal) => {
+      const set = sets.get(goal.setId);
+      const day = (set && findSession(set, goal.sessionId)?.day) ?? goal.closedOn ?? goal.plan.startedOn;
+      const what = [set?.name ?? '', (set && findLevel(set, goal.levelId)?.name) ?? ''].join(' ').trim();
+      return Object.values(goal.programme).flatMap((choices) =>
+        choices.flatMap((choice) =>
+          choice.kind === 'piece' ? [{ pieceId: choice.pieceId, day, what }] : [],
+        ),
+      );
+    })
+    .sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0));
+}
+
 /** What the rules look at; undefined when the goal names a level its set no longer has. */
 export function entryOf(
   goal: Goal,
   set: RequirementSet,
-  student: Pick<Student, 'birthDate' | 'levelsHeld'>,
+  student: Candidate,
   pieces: ReadonlyMap<string, Piece>,
   today: CalendarDay,
+  used: readonly UsedPiece[],
 ): Entry | undefined {
   const level = findLevel(set, goal.levelId);
   return (
@@ -79,6 +135,12 @@ export function entryOf(
       facts: goal.facts,
       enteredOn: goal.enteredOn,
       takes: goal.takes,
+      recordingSentOn: goal.recordingSentOn,
+      conditions: goal.conditions,
+      editions: goal.editions,
+      memorised: goal.plan.memorised,
+      scalesHeard: goal.scalesHeard,
+      used,
       waivers: goal.waivers,
     }
   );

@@ -6,7 +6,9 @@
  */
 export {
   entryOf,
+  NEW_ENTRY,
   NEW_GOAL_PLAN,
+  usedPieces,
   withChoice,
   withoutChoice,
   type Goal,

@@ -94,14 +94,18 @@ test('an entry gathers what the goal says; a level that is gone gives none', () 
     programme: { a: [choice('a1')] },
     facts: { Pianist: 'T. Renn' },
     takes: null,
+    recordingSentOn: null,
+    conditions: {},
+    editions: {},
+    scalesHeard: [],
     waivers: [],
     enteredOn: null,
     closedOn: null,
     plan: { ...NEW_GOAL_PLAN, startedOn: day('2027-01-20') },
   };
-  const student = { birthDate: day('2012-01-01'), levelsHeld: [] };
+  const student = { birthDate: day('2012-01-01'), levelsHeld: [], schoolYear: null };
   const of = (change: Partial<Goal>) =>
-    entryOf({ ...goal, ...change }, set, student, pieces, day('2027-01-20'));
+    entryOf({ ...goal, ...change }, set, student, pieces, day('2027-01-20'), []);
   expect(of({})).toMatchObject({ session: { id: 'spring' }, facts: { Pianist: 'T. Renn' } });
   expect(of({ sessionId: 'gone' })).toMatchObject({ session: null });
   expect(of({ levelId: 'gone' })).toBeUndefined();

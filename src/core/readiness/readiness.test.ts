@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Assessor, MarkScheme, MarkSheet } from '../marks';
+import { PLAIN_SUM, type Assessor, type MarkScheme, type MarkSheet } from '../marks';
 import type { Plan } from '../plan';
-import type { Level } from '../requirements';
+import { BARE_LEVEL, type Level } from '../requirements';
 import { addDays, calendarDay as day } from '../time';
 import { readinessOf } from './readiness';
 
@@ -14,9 +14,10 @@ const scheme: MarkScheme = {
     componentId,
     criteria: ['notes', 'tone'].map((id) => ({ id, name: id, maxMark: 10, bands: [] })),
   })),
+  ...PLAIN_SUM,
   awards: [
-    { id: 'pass', name: 'pass', total: 36, eachAtLeast: null },
-    { id: 'merit', name: 'merit', total: 45, eachAtLeast: 12 },
+    { id: 'pass', name: 'pass', total: 36, eachAtLeast: null, passes: {} },
+    { id: 'merit', name: 'merit', total: 45, eachAtLeast: 12, passes: {} },
   ],
 };
 const level: Level = {
@@ -25,6 +26,7 @@ const level: Level = {
   rank: 2,
   schemeId: 's',
   rules: [],
+  ...BARE_LEVEL,
   components: [
     { id: 'a', letter: 'A', name: 'List A', source: { kind: 'list', pieceIds: [], min: 1, max: 1 } },
     { id: 'b', letter: 'B', name: 'List B', source: { kind: 'list', pieceIds: [], min: 1, max: 1 } },

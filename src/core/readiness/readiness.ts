@@ -1,5 +1,6 @@
 import {
   aimMark,
+  criterionMarks,
   awardFor,
   currentSheets,
   latestSheet,
@@ -108,7 +109,7 @@ export function readinessOf(
   return {
     standing: stands,
     award: awardFor(scheme, given),
-    next: nextLine(scheme, given),
+    next: nextLine(scheme, criterionMarks(stands)),
     components,
     missing: components.flatMap(({ component, title, mark, gates }) => {
       const row = { componentId: component.id, letter: component.letter };

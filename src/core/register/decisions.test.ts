@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { DEFAULT_EFFORT } from '../effort';
-import type { MarkScheme } from '../marks';
+import { PLAIN_SUM, type MarkScheme } from '../marks';
 import { NEW_GOAL_PLAN, type Goal } from '../programme';
 import type { Piece } from '../repertoire';
-import type { RequirementSet } from '../requirements';
+import { BARE_LEVEL, BARE_SESSION, BARE_SET, type RequirementSet } from '../requirements';
 import type { Student } from '../students';
 import { calendarDay as day } from '../time';
 import { deadlinesOf, decisionsOf, openGoals } from './decisions';
@@ -19,7 +19,8 @@ const scheme: MarkScheme = {
     { componentId: 'a', criteria: [{ id: 'n', name: 'Notes', maxMark: 20, bands: [] }] },
     { componentId: 't', criteria: [{ id: 'n', name: 'Notes', maxMark: 20, bands: [] }] },
   ],
-  awards: [{ id: 'pass', name: 'pass', total: 24, eachAtLeast: null }],
+  ...PLAIN_SUM,
+  awards: [{ id: 'pass', name: 'pass', total: 24, eachAtLeast: null, passes: {} }],
 };
 const set: RequirementSet = {
   id: 'set',
@@ -28,6 +29,7 @@ const set: RequirementSet = {
   family: 'Tarrin Board flute',
   instrument: 'flute',
   edition: { name: '2026', from: day('2026-01-01'), to: day('2029-12-31'), overlapTo: null },
+  ...BARE_SET,
   schemes: [scheme],
   levels: [
     {
@@ -39,6 +41,7 @@ const set: RequirementSet = {
         { id: 'a', letter: 'A', name: 'List A', source: { kind: 'list', pieceIds: ['air'], min: 1, max: 1 } },
         { id: 't', letter: 'T', name: 'Technical work', source: { kind: 'prepared', items: [] } },
       ],
+      ...BARE_LEVEL,
       rules: [
         { id: 'closes', kind: 'entry closes' },
         { id: 'age', kind: 'age', on: null, min: 10, max: null },
@@ -46,9 +49,16 @@ const set: RequirementSet = {
     },
   ],
   sessions: [
-    { id: 'spring', name: 'spring', day: day('2027-03-31'), entryCloses: day('2027-01-26'), venue: '' },
-    { id: 'past', name: 'winter', day: day('2027-01-10'), entryCloses: null, venue: '' },
-    { id: 'open', name: 'open day', day: day('2027-03-31'), entryCloses: null, venue: '' },
+    {
+      id: 'spring',
+      name: 'spring',
+      day: day('2027-03-31'),
+      ...BARE_SESSION,
+      entryCloses: day('2027-01-26'),
+      venue: '',
+    },
+    { id: 'past', name: 'winter', day: day('2027-01-10'), ...BARE_SESSION, entryCloses: null, venue: '' },
+    { id: 'open', name: 'open day', day: day('2027-03-31'), ...BARE_SESSION, entryCloses: null, venue: '' },
   ],
 };
 const piece = (bars: number): Piece => ({
@@ -77,6 +87,7 @@ const student = (id: string, rest: Partial<Student> = {}): Student => ({
   minutesByWeekday: [20, 20, 20, 20, 20, 20, 0],
   levelsHeld: [],
   reachSemitones: null,
+  schoolYear: null,
   archivedOn: null,
   ...rest,
 });
@@ -90,6 +101,10 @@ const goal = (id: string, rest: Partial<Goal> = {}): Goal => ({
   programme: { a: [{ kind: 'piece', pieceId: 'air' }] },
   facts: {},
   takes: null,
+  recordingSentOn: null,
+  conditions: {},
+  editions: {},
+  scalesHeard: [],
   waivers: [],
   enteredOn: today,
   closedOn: null,

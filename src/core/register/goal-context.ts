@@ -1,6 +1,6 @@
 import { standing, type MarkScheme, type MarkSheet, type Standing } from '../marks';
 import { planPreparation, type Plan, type PlanRefusal } from '../plan';
-import { entryOf, type Goal } from '../programme';
+import { entryOf, usedPieces, type Goal } from '../programme';
 import {
   checkProgramme,
   findLevel,
@@ -38,7 +38,17 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
   const set = studio.sets.get(goal.setId);
   const level = set && findLevel(set, goal.levelId);
   const session = set && findSession(set, goal.sessionId);
-  const entry = student && set && entryOf(goal, set, student, studio.pieces, today);
+  const entry =
+    student &&
+    set &&
+    entryOf(
+      goal,
+      set,
+      student,
+      studio.pieces,
+      today,
+      usedPieces(studio.goals.values(), studio.sets, student.id, goal.id),
+    );
   if (!student || !set || !level || !session || !entry) return undefined;
   const scheme = schemeOf(set, level);
   const sheets = [...studio.sheets.values()].filter((sheet) => sheet.goalId === goal.id);

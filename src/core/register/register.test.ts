@@ -14,6 +14,7 @@ const student = (id: string, slot: LessonSlot, rest: Partial<Student> = {}): Stu
   minutesByWeekday: [0, 0, 0, 0, 0, 0, 0],
   levelsHeld: [],
   reachSemitones: null,
+  schoolYear: null,
   archivedOn: null,
   ...rest,
 });

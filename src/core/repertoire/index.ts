@@ -8,8 +8,8 @@ export { holds, PREDICATE_VALUES, type PiecePredicate } from './predicate';
 export {
   ACCOMPANIMENTS,
   barsToLearn,
+  composerKey,
   PIECE_KINDS,
-  sameComposer,
   type Accompaniment,
   type Piece,
   type PieceKind,

@@ -35,5 +35,5 @@ export function keyMode(key: string): 'major' | 'minor' | 'neither' {
   return /\bminor\b/i.test(key) ? 'minor' : 'neither';
 }
 
-const plain = (name: string) => name.trim().replace(/\s+/g, ' ').toLocaleLowerCase('en');
-export const sameComposer = (a: string, b: string): boolean => plain(a) === plain(b);
+/** A composer's name with case and spaces evened out: two names that give the same are one composer. */
+export const composerKey = (name: string): string => name.trim().replace(/\s+/g, ' ').toLocaleLowerCase('en');

@@ -2,8 +2,15 @@ import fc from 'fast-check';
 import type { Piece } from '../repertoire';
 import { calendarDay } from '../time';
 import type { Entry, Programme } from './entry';
-import type { Level, RequirementSet } from './requirement-set';
-import type { Rule } from './rule';
+import {
+  BARE_LEVEL,
+  BARE_SESSION,
+  BARE_SET,
+  type Level,
+  type RequirementSet,
+  type Session,
+} from './requirement-set';
+import type { ChoicePredicate, Rule } from './rule';
 
 const COMPOSERS = ['P. Ostrey', 'A. Hewn', 'R. Kestle'];
 const day = calendarDay;
@@ -35,15 +42,33 @@ const anyPiece = (id: string): fc.Arbitrary<Piece> =>
         { weight: 1, arbitrary: fc.constant(null) },
       ),
       metre: fc.constantFrom('6/8', '3/4', '5/8', null),
+      key: fc.constantFrom('G major', 'D minor', null),
       accompaniment: fc.constantFrom('accompanied' as const, 'unaccompanied' as const, null),
     })
     .map((facts) => pieceWith(id, facts));
 
-const anyRule: fc.Arbitrary<Rule> = fc.oneof(
-  fc.constant<Rule>({ id: 'r', kind: 'one from each', componentIds: ['a', 'b'] }),
+const anyWhere: fc.Arbitrary<ChoicePredicate> = fc.oneof(
+  fc.constantFrom<ChoicePredicate>(
+    { on: 'metre', is: 'compound' },
+    { on: 'accompaniment', is: 'unaccompanied' },
+    { on: 'component', is: 'a' },
+    { on: 'memory', is: 'from memory' },
+    { on: 'memory', is: 'with the music' },
+    { on: 'own choice', is: 'listed' },
+  ),
   fc
-    .record({ min: fc.integer({ min: 0, max: 3 }), more: fc.integer({ min: 0, max: 2 }) })
-    .map(({ min, more }): Rule => ({ id: 'r', kind: 'count', min, max: min + more })),
+    .record({ from: fc.integer({ min: 1, max: 3 }), more: fc.nat(1) })
+    .map(({ from, more }): ChoicePredicate => ({ on: 'grade', from, to: from + more })),
+);
+
+const span = (max: number) =>
+  fc.record({ min: fc.nat(max), more: fc.nat(2) }).map(({ min, more }) => ({ min, max: min + more }));
+
+/** Rules on pieces, every kind, as often as each other. */
+const anyPieceRule: fc.Arbitrary<Rule> = fc.oneof(
+  fc.constant<Rule>({ id: 'r', kind: 'one from each', componentIds: ['a', 'b'] }),
+  span(3).map((each): Rule => ({ id: 'r', kind: 'count', ...each })),
+  span(2).map((each): Rule => ({ id: 'r', kind: 'choose', componentId: 'a', ...each })),
   fc
     .record({
       min: fc.option(fc.constantFrom(120, 210, 300)),
@@ -60,14 +85,71 @@ const anyRule: fc.Arbitrary<Rule> = fc.oneof(
   fc.constant<Rule>({ id: 'r', kind: 'different composers' }),
   fc
     .record({
+      in: fc.constantFrom('metre' as const, 'key' as const),
+      between: fc.constantFrom('any' as const, 'all' as const),
+    })
+    .map((rest): Rule => ({ id: 'r', kind: 'contrast', ...rest })),
+  fc
+    .record({
       bound: fc.constantFrom('at least' as const, 'at most' as const),
-      count: fc.integer({ min: 0, max: 3 }),
-      where: fc.constantFrom(
-        { on: 'metre' as const, is: 'compound' as const },
-        { on: 'accompaniment' as const, is: 'unaccompanied' as const },
-      ),
+      count: fc.nat(3),
+      where: anyWhere,
     })
     .map((rest): Rule => ({ id: 'r', kind: 'count where', ...rest })),
+  fc
+    .record({
+      by: fc.constantFrom('year group' as const, 'entry fact' as const),
+      free: fc.nat(1),
+      from: fc.integer({ min: 1, max: 3 }),
+    })
+    .map(({ by, free, from }): Rule => ({
+      id: 'r',
+      kind: 'graded pieces',
+      by,
+      fact: 'Division',
+      classes: [
+        { value: '9', atLeast: 1, from, to: null, free },
+        { value: '10', atLeast: 2, from: 2, to: 3, free: 0 },
+      ],
+    })),
+  fc
+    .record({ years: fc.constantFrom(null, 1, 3) })
+    .map(({ years }): Rule => ({ id: 'r', kind: 'not used before', years })),
+);
+
+const anyFactRule: fc.Arbitrary<Rule> = fc.oneof(
+  fc.constantFrom<Rule>(
+    { id: 'r', kind: 'edition valid' },
+    { id: 'r', kind: 'entry closes' },
+    { id: 'r', kind: 'recording due' },
+    { id: 'r', kind: 'entry fact', fact: 'Division' },
+    { id: 'r', kind: 'named edition', componentId: 'a', edition: 'Quay' },
+    { id: 'r', kind: 'condition', topic: 'memory', allows: null },
+    { id: 'r', kind: 'condition', topic: 'memory', allows: ['from memory'] },
+    { id: 'r', kind: 'takes', max: 2, continuous: true },
+  ),
+  fc.integer({ min: 1, max: 6 }).map((rank): Rule => ({ id: 'r', kind: 'level held', family: 'f', rank })),
+  span(16).map((each): Rule => ({ id: 'r', kind: 'age', on: null, ...each })),
+  span(12).map((each): Rule => ({ id: 'r', kind: 'year group', ...each })),
+);
+
+const simple = fc.oneof({ weight: 3, arbitrary: anyPieceRule }, { weight: 1, arbitrary: anyFactRule });
+const anyRule: fc.Arbitrary<Rule> = fc.oneof(
+  { weight: 6, arbitrary: simple },
+  {
+    weight: 1,
+    arbitrary: fc
+      .record({
+        need: fc.constantFrom<'all' | 'any' | number>('all', 'any', 2),
+        rules: fc.array(simple, { minLength: 2, maxLength: 3 }),
+      })
+      .map(({ need, rules }): Rule => ({
+        id: 'r',
+        kind: 'combined',
+        need,
+        rules: rules.map((rule, at) => ({ ...rule, id: `r${at}` })),
+      })),
+  },
 );
 
 /** A level of two lists, of two to four pieces each, one to two chosen from each, with one rule. */
@@ -90,13 +172,14 @@ export function entryWith(
       source: { kind: 'list', pieceIds: pieces.map((piece) => piece.id), min, max },
     })),
     rules,
+    ...BARE_LEVEL,
   };
-  const session = {
+  const session: Session = {
+    ...BARE_SESSION,
     id: 'spring',
     name: 'spring visit',
     day: day('2027-03-31'),
     entryCloses: day('2027-01-26'),
-    venue: '',
   };
   const set: RequirementSet = {
     id: 'set',
@@ -106,6 +189,7 @@ export function entryWith(
     instrument: 'flute',
     edition: { name: '2026', from: day('2026-01-01'), to: day('2026-12-31'), overlapTo: day('2027-04-30') },
     schemes: [],
+    ...BARE_SET,
     levels: [level],
     sessions: [session],
   };
@@ -114,16 +198,67 @@ export function entryWith(
     set,
     level,
     session,
-    student: { birthDate: day('2012-09-30'), levelsHeld: [] },
+    student: { birthDate: day('2012-09-30'), levelsHeld: [], schoolYear: null },
     pieces: new Map(lists.flatMap(({ pieces }) => pieces.map((piece) => [piece.id, piece] as const))),
     programme,
     facts: {},
     enteredOn: null,
     takes: null,
+    recordingSentOn: null,
+    conditions: {},
+    editions: {},
+    memorised: [],
+    scalesHeard: [],
+    used: [],
     waivers: [],
     ...rest,
   };
 }
+
+const dayOrNone = fc.constantFrom(null, day('2027-01-20'), day('2027-01-30'));
+/** What is known of the entry besides its pieces. */
+const anyFacts: fc.Arbitrary<Partial<Entry>> = fc
+  .record({
+    division: fc.constantFrom('', '9', '10', '11'),
+    year: fc.option(fc.integer({ min: 7, max: 10 })),
+    held: fc.array(fc.integer({ min: 1, max: 6 }), { maxLength: 2 }),
+    entered: dayOrNone,
+    sent: dayOrNone,
+    session: fc.boolean(),
+    memory: fc.constantFrom('', 'from memory', 'with the music'),
+    edition: fc.constantFrom('', 'quay ', 'Other'),
+    takes: fc.option(fc.record({ count: fc.nat(3), continuous: fc.boolean() })),
+    memorised: fc.subarray(['a', 'b']),
+    used: fc.array(
+      fc.record({
+        pieceId: fc.constantFrom('a1', 'b1'),
+        day: fc.constantFrom(day('2024-11-01'), day('2026-05-01')),
+        what: fc.constant('x'),
+      }),
+      { maxLength: 2 },
+    ),
+    today: fc.constantFrom(day('2027-01-20'), day('2027-01-28')),
+  })
+  .map(({ division, year, held, entered, sent, session, memory, edition, ...rest }): Partial<Entry> => ({
+    ...rest,
+    facts: { Division: division },
+    conditions: { memory },
+    editions: { a: edition },
+    enteredOn: entered,
+    recordingSentOn: sent,
+    ...(session ? {} : { session: null }),
+    student: {
+      birthDate: day('2012-09-30'),
+      levelsHeld: held.map((rank) => ({
+        family: 'f',
+        levelName: '',
+        rank,
+        day: day('2026-01-01'),
+        award: '',
+      })),
+      schoolYear: year === null ? null : { year, from: day('2026-09-01') },
+    },
+  }));
 
 export const anyEntry: fc.Arbitrary<Entry> = fc
   .record({
@@ -133,17 +268,23 @@ export const anyEntry: fc.Arbitrary<Entry> = fc
     more: fc.boolean(),
     chosenA: fc.subarray(['a1', 'a2', 'a3'], { maxLength: 2 }),
     chosenB: fc.subarray(['b1', 'b2'], { maxLength: 1 }),
+    ranks: fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 4, maxLength: 4 }),
+    facts: anyFacts,
   })
-  .map(({ rule, a, b, more, chosenA, chosenB }) => {
+  .map(({ rule, a, b, more, chosenA, chosenB, ranks, facts }) => {
     const max = more ? 2 : 1;
     const choices = (ids: readonly string[]) =>
       ids.slice(0, max).map((pieceId) => ({ kind: 'piece' as const, pieceId }));
-    return entryWith(
+    const entry = entryWith(
       [rule],
       [
         { pieces: a, min: 1, max },
         { pieces: b, min: 1, max: 1 },
       ],
       { a: choices(chosenA), b: choices(chosenB) },
+      facts,
     );
+    const catalogue = ['a1', 'a2', 'b1', 'b2'].map((pieceId, at) => ({ pieceId, rank: ranks[at] ?? 1 }));
+    const session = entry.session && { ...entry.session, recordingDue: day('2027-01-26') };
+    return { ...entry, session, set: { ...entry.set, catalogue } };
   });

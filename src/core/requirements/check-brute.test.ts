@@ -6,21 +6,82 @@ import { anyEntry } from './arbitrary';
 import { checkRule } from './check';
 import { piecesOf, type Entry } from './entry';
 import { componentOf } from './requirement-set';
-import type { Rule } from './rule';
+import { withInner, type ChoicePredicate, type Rule } from './rule';
 
 const set = (...ids: string[]) => ids.map((pieceId) => ({ kind: 'piece' as const, pieceId }));
 
+type Answer = 'met' | 'unmet' | 'undecided';
+/** True, false, or undefined where a fact is unknown. */
+type Kept = boolean | undefined;
+const said = (kept: Kept): Answer => (kept === undefined ? 'undecided' : kept ? 'met' : 'unmet');
+
 /** Slow and obvious: fill the open slots in every way and look. */
-function bruteForce(rule: Rule, entry: Entry): 'met' | 'unmet' | 'undecided' {
-  const complete = completions(entry);
+function bruteForce(rule: Rule, entry: Entry): Answer {
+  if (rule.kind === 'combined') {
+    const parts = rule.rules.map((each) => bruteForce(each, entry));
+    // Every way the undecided parts may turn out.
+    const worlds = parts.reduce<boolean[][]>(
+      (all, part) =>
+        all.flatMap((world) =>
+          (part === 'undecided' ? [true, false] : [part === 'met']).map((each) => [...world, each]),
+        ),
+      [[]],
+    );
+    const wanted = rule.need === 'all' ? parts.length : rule.need === 'any' ? 1 : rule.need;
+    const answers = new Set(worlds.map((world) => world.filter(Boolean).length >= wanted));
+    return answers.size > 1 ? 'undecided' : said([...answers][0]);
+  }
+  const fact = factKept(rule, entry);
+  if (fact !== 'on pieces') return said(fact);
   const open = entry.level.components.some(
     (component) =>
-      component.source.kind === 'list' && piecesOf(entry, component.id).length < component.source.min,
+      !(rule.kind === 'choose' && component.id !== rule.componentId) &&
+      component.source.kind === 'list' &&
+      piecesOf(entry, component.id).length < component.source.min,
   );
-  const answers = complete.map((each) => keeps(rule, each));
+  const answers = completions(entry).map((each) => keeps(rule, each));
   if (!answers.some((answer) => answer !== false)) return 'unmet';
   if (open) return 'undecided';
   return keeps(rule, entry) === true ? 'met' : 'undecided';
+}
+
+/** Rules that no piece can change. */
+function factKept(rule: Rule, entry: Entry): Kept | 'on pieces' {
+  const { session, student, today } = entry;
+  const inTime = (done: string | null, last: string | null | undefined): Kept =>
+    last ? (done ? done <= last : today > last ? false : undefined) : undefined;
+  const inside = (value: number | undefined, min: number | null, max: number | null): Kept =>
+    value === undefined ? undefined : value >= (min ?? 0) && value <= (max ?? 999);
+  switch (rule.kind) {
+    case 'edition valid':
+      return session ? session.day >= '2026-01-01' && session.day <= '2027-04-30' : undefined;
+    case 'level held':
+      return student.levelsHeld.some((held) => held.rank >= rule.rank);
+    case 'age':
+      // Born 30 September 2012: fourteen on the session's day.
+      return inside(session ? 14 : undefined, rule.min, rule.max);
+    case 'year group':
+      // The session is in the school year the year group was noted in.
+      return inside(session && student.schoolYear ? student.schoolYear.year : undefined, rule.min, rule.max);
+    case 'entry closes':
+      return inTime(entry.enteredOn, session?.entryCloses);
+    case 'recording due':
+      return inTime(entry.recordingSentOn, session?.recordingDue);
+    case 'entry fact':
+      return entry.facts['Division'] ? true : undefined;
+    case 'named edition':
+      return entry.editions['a'] ? entry.editions['a'] === 'quay ' : undefined;
+    case 'condition':
+      return rule.allows && entry.conditions['memory']
+        ? entry.conditions['memory'] === 'from memory'
+        : undefined;
+    case 'takes':
+      if (!entry.takes) return undefined;
+      if (entry.takes.count > 2 || !entry.takes.continuous) return false;
+      return entry.takes.count > 0 ? true : undefined;
+    default:
+      return 'on pieces';
+  }
 }
 
 /** Every programme that adds pieces to each list up to between its least and its most. */
@@ -47,12 +108,12 @@ const subsets = (ids: readonly string[]): string[][] =>
   ids.reduce<string[][]>((all, id) => [...all, ...all.map((some) => [...some, id])], [[]]);
 
 /** Whether a filled programme keeps the rule; undefined when a fact is unknown. */
-function keeps(rule: Rule, entry: Entry): boolean | undefined {
-  const pieces = entry.level.components.flatMap(({ id }) => piecesOf(entry, id));
-  const count = (test: (piece: Piece) => boolean | undefined) => ({
-    sure: pieces.filter((piece) => test(piece) === true).length,
-    open: pieces.filter((piece) => test(piece) === undefined).length,
-  });
+function keeps(rule: Rule, entry: Entry): Kept {
+  const placed = entry.level.components.flatMap(({ id }) =>
+    piecesOf(entry, id).map((piece) => ({ piece, list: id })),
+  );
+  const pieces = placed.map(({ piece }) => piece);
+  const rankOf = (piece: Piece) => entry.set.catalogue.find((each) => each.pieceId === piece.id)?.rank ?? -1;
   switch (rule.kind) {
     case 'one from each':
       return rule.componentIds.every((id) => {
@@ -66,6 +127,10 @@ function keeps(rule: Rule, entry: Entry): boolean | undefined {
       });
     case 'count':
       return pieces.length >= rule.min && pieces.length <= rule.max;
+    case 'choose': {
+      const own = piecesOf(entry, rule.componentId).length;
+      return own >= rule.min && own <= rule.max;
+    }
     case 'time': {
       const known =
         pieces.reduce((sum, piece) => sum + (piece.seconds ?? 0), 0) +
@@ -76,36 +141,86 @@ function keeps(rule: Rule, entry: Entry): boolean | undefined {
     }
     case 'different composers':
       return new Set(pieces.map((piece) => piece.composer)).size === pieces.length;
+    case 'contrast': {
+      const values = pieces.map((piece) => (rule.in === 'key' ? piece.key : piece.metre));
+      const pairs = values.flatMap((one, at) => values.slice(at + 1).map((other) => [one, other] as const));
+      const differ = pairs.map(([one, other]): Kept =>
+        one === null || other === null ? undefined : one !== other,
+      );
+      if (rule.between === 'any')
+        return differ.includes(true) ? true : differ.includes(undefined) ? undefined : false;
+      if (differ.includes(false)) return false;
+      return values.includes(null) ? undefined : true;
+    }
     case 'count where': {
-      const { sure, open } = count((piece) => {
-        if (rule.where.on === 'metre') {
-          const metre = piece.metre === null ? undefined : parseMetre(piece.metre);
-          return piece.metre === null ? undefined : metre !== undefined && metreKind(metre) === rule.where.is;
-        }
-        return piece.accompaniment === null ? undefined : piece.accompaniment === rule.where.is;
-      });
+      const answers = placed.map(({ piece, list }) => isSuch(rule.where, piece, list, entry, rankOf(piece)));
+      const sure = answers.filter((answer) => answer === true).length;
+      const maybe = answers.filter((answer) => answer === undefined).length;
       if (rule.bound === 'at least')
-        return sure >= rule.count ? true : sure + open >= rule.count ? undefined : false;
-      return sure > rule.count ? false : sure + open <= rule.count ? true : undefined;
+        return sure >= rule.count ? true : sure + maybe >= rule.count ? undefined : false;
+      return sure > rule.count ? false : sure + maybe <= rule.count ? true : undefined;
+    }
+    case 'graded pieces': {
+      const year = entry.session ? entry.student.schoolYear?.year : undefined;
+      const value = rule.by === 'year group' ? String(year ?? '') : entry.facts['Division'];
+      const kept = (each: (typeof rule.classes)[number]) => {
+        const graded = pieces.filter(
+          (piece) => rankOf(piece) >= each.from && rankOf(piece) <= (each.to ?? 99),
+        );
+        return graded.length >= each.atLeast && pieces.length - graded.length <= each.free;
+      };
+      if (!value) return rule.classes.some(kept) ? undefined : false;
+      return rule.classes.some((each) => each.value === value && kept(each));
+    }
+    case 'not used before': {
+      const day = entry.session?.day ?? entry.today;
+      const since = rule.years === null ? '' : `${Number(day.slice(0, 4)) - rule.years}${day.slice(4)}`;
+      return !pieces.some((piece) =>
+        entry.used.some((used) => used.pieceId === piece.id && used.day >= since),
+      );
     }
     default:
       throw new Error('not a rule on the pieces');
   }
 }
 
+function isSuch(where: ChoicePredicate, piece: Piece, list: string, entry: Entry, rank: number): Kept {
+  switch (where.on) {
+    case 'metre': {
+      const metre = piece.metre === null ? undefined : parseMetre(piece.metre);
+      return piece.metre === null ? undefined : metre !== undefined && metreKind(metre) === where.is;
+    }
+    case 'component':
+      return list === where.is;
+    case 'memory':
+      return entry.memorised.includes(list) === (where.is === 'from memory');
+    case 'own choice':
+      return where.is === 'listed';
+    case 'grade':
+      return rank >= where.from && rank <= where.to;
+    default:
+      return piece.accompaniment === null ? undefined : piece.accompaniment === 'unaccompanied';
+  }
+}
+
 describe('on random programmes', () => {
   test('the checker agrees with trying every way of filling the slots', () => {
     const seen: Record<string, number> = {};
+    const kinds: Record<string, Set<string>> = {};
     fc.assert(
       fc.property(anyEntry, (entry) => {
         const [rule] = entry.level.rules as [Rule];
         const expected = bruteForce(rule, entry);
         seen[expected] = (seen[expected] ?? 0) + 1;
+        for (const each of withInner(rule)) (kinds[each.kind] ??= new Set()).add(bruteForce(each, entry));
         expect(checkRule(rule, entry).status).toBe(expected);
       }),
       { numRuns: 5000, seed: 31 },
     );
     expect(Math.min(seen['met'] ?? 0, seen['unmet'] ?? 0, seen['undecided'] ?? 0)).toBeGreaterThan(300);
+    expect(Object.keys(kinds)).toHaveLength(20);
+    const never = Object.entries(kinds).filter(([, answers]) => answers.size < 2);
+    expect(never.map(([kind]) => kind)).toEqual([]);
   }, 60_000);
 
   test('completing a programme never turns unmet into met', () => {

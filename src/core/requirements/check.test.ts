@@ -23,7 +23,14 @@ const excerpt = (bars: { from: number; to: number } | null): Entry => {
     id: 'x',
     letter: '1',
     name: 'Excerpt 1',
-    source: { kind: 'excerpt', pieceId: 'p', bars: { from: 12, to: 40 }, tempo: null },
+    source: {
+      kind: 'excerpt',
+      pieceId: 'p',
+      bars: { from: 12, to: 40 },
+      tempo: null,
+      fromBeat: null,
+      toBeat: null,
+    },
   } as const;
   return { ...entry, level: { ...entry.level, components: [component] } };
 };
@@ -176,7 +183,12 @@ test.each<[string, Bare, Entry, string, string]>([
   [
     'level held',
     { kind: 'level held', family: 'Tarrin Board flute', rank: 3 },
-    entryWith([], lists, {}, { student: { birthDate: day('2012-09-30'), levelsHeld: held } }),
+    entryWith(
+      [],
+      lists,
+      {},
+      { student: { birthDate: day('2012-09-30'), levelsHeld: held, schoolYear: null } },
+    ),
     'met',
     'Level 4, merit, 25 March 2026.',
   ],

@@ -2,7 +2,14 @@ import type { BarRange } from '../music';
 import type { Piece } from '../repertoire';
 import type { Student } from '../students';
 import type { CalendarDay } from '../time';
-import { choiceCount, choosesPieces, type Level, type RequirementSet, type Session } from './requirement-set';
+import {
+  choiceCount,
+  choosesPieces,
+  listedPieces,
+  type Level,
+  type RequirementSet,
+  type Session,
+} from './requirement-set';
 
 /** What fills one slot: a piece of the library, or the bars prepared of a given excerpt. */
 export type Choice =
@@ -24,18 +31,39 @@ export interface Waiver {
   readonly why: string;
 }
 
+/** What rules ask about the student. */
+export type Candidate = Pick<Student, 'birthDate' | 'levelsHeld' | 'schoolYear'>;
+
+/** A piece of an earlier entry of the student. */
+export interface UsedPiece {
+  readonly pieceId: string;
+  readonly day: CalendarDay;
+  readonly what: string;
+}
+
 /** Everything a rule may look at. `session` is null while none is picked. */
 export interface Entry {
   readonly today: CalendarDay;
   readonly set: RequirementSet;
   readonly level: Level;
   readonly session: Session | null;
-  readonly student: Pick<Student, 'birthDate' | 'levelsHeld'>;
+  readonly student: Candidate;
   readonly pieces: ReadonlyMap<string, Piece>;
   readonly programme: Programme;
   readonly facts: Readonly<Record<string, string>>;
   readonly enteredOn: CalendarDay | null;
   readonly takes: Takes | null;
+  readonly recordingSentOn: CalendarDay | null;
+  /** What is done about each topic of a condition; a topic nobody settled is absent. */
+  readonly conditions: Readonly<Record<string, string>>;
+  /** The edition of the music used, by component id. */
+  readonly editions: Readonly<Record<string, string>>;
+  /** Ids of components played from memory. */
+  readonly memorised: readonly string[];
+  /** Ids of scale rows heard secure. */
+  readonly scalesHeard: readonly string[];
+  /** Pieces of this student's earlier entries. */
+  readonly used: readonly UsedPiece[];
   readonly waivers: readonly Waiver[];
 }
 
@@ -43,6 +71,9 @@ export interface Entry {
 export interface Slot {
   readonly componentId: string;
   readonly letter: string;
+  /** The choice is the student's own: no list binds it. */
+  readonly ownChoice: boolean;
+  readonly fromMemory: boolean;
   readonly chosen: readonly Piece[];
   /** Choices still needed to reach the component's minimum. */
   readonly open: number;
@@ -66,16 +97,18 @@ export function openSlots(entry: Entry): Slot[] {
   return entry.level.components.filter(choosesPieces).map((component) => {
     const chosen = piecesOf(entry, component.id);
     const { min, max } = choiceCount(component);
-    const candidates =
-      component.source.kind === 'list'
-        ? component.source.pieceIds.flatMap((id) => {
-            const piece = entry.pieces.get(id);
-            return piece && !taken.has(id) ? [piece] : [];
-          })
-        : ('any' as const);
+    const listed = listedPieces(component, entry.set);
+    const candidates = listed
+      ? listed.flatMap((id) => {
+          const piece = entry.pieces.get(id);
+          return piece && !taken.has(id) ? [piece] : [];
+        })
+      : ('any' as const);
     return {
       componentId: component.id,
       letter: component.letter,
+      ownChoice: component.source.kind === 'own choice',
+      fromMemory: entry.memorised.includes(component.id),
       chosen,
       open: Math.max(0, min - chosen.length),
       room: Math.max(0, max - chosen.length),

@@ -6,31 +6,59 @@
  * says it in words. Read `checkProgramme` first.
  */
 export {
+  BARE_LEVEL,
+  BARE_SESSION,
+  BARE_SET,
   choiceCount,
   choosesPieces,
   componentOf,
   findLevel,
   findSession,
+  listedPieces,
+  namedPieces,
+  opensTo,
   schemeOf,
   setLabel,
   type Component,
   type ComponentSource,
   type Edition,
+  type Graded,
   type Level,
   type RequirementSet,
+  type ScaleRow,
   type Session,
 } from './requirement-set';
-export { RULE_KINDS, type Rule, type RuleKind } from './rule';
+export {
+  CONDITION_TOPICS,
+  CONTRASTS,
+  RULE_KINDS,
+  withInner,
+  type ChoicePredicate,
+  type Contrast,
+  type GradedClass,
+  type Rule,
+  type RuleKind,
+  type RuleOf,
+} from './rule';
 export { checkProgramme, checkRule } from './check';
 export {
   openSlots,
+  type Candidate,
   type Choice,
   type Entry,
   type Programme,
   type Slot,
   type Takes,
+  type UsedPiece,
   type Waiver,
 } from './entry';
+export {
+  editionBefore,
+  editionDifferences,
+  nextEdition,
+  type EditionDifference,
+  type Place,
+} from './edition';
 export { explainRule, ruleTitle, type RuleWords } from './explain';
 export { type Evidence, type RuleStatus, type Verdict } from './verdict';
 export { problemsOfSet } from './problems';

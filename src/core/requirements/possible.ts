@@ -1,4 +1,4 @@
-import { sameComposer } from '../repertoire';
+import type { Piece } from '../repertoire';
 import type { Slot } from './entry';
 
 /** What some way of filling the open slots adds: pieces, their seconds, and whether one of them is not timed. */
@@ -52,40 +52,65 @@ const distinctFillings = (all: readonly Filling[]): Filling[] => [
 ];
 
 /**
- * Whether the open slots can be filled so that no composer stands twice: a matching of slots to composers.
- * @param names - composers chosen already
+ * Whether the open slots can be filled so that no value stands twice: a matching of open places to values.
+ * A piece whose value is unknown (null) is taken to differ from all others.
+ * @param chosen - pieces chosen already
+ * @param valueOf - what must differ, in plain letters
  */
 export function canAllDiffer(
-  names: readonly string[],
+  chosen: readonly Piece[],
   slots: readonly Slot[],
+  valueOf: (piece: Piece) => string | null,
 ): { readonly possible: boolean; readonly repeated: string | null } {
-  const repeated =
-    names.find((name, at) => names.some((other, index) => index < at && sameComposer(name, other))) ?? null;
+  const values = chosen.flatMap((piece) => valueOf(piece) ?? []);
+  const repeated = values.find((value, at) => values.indexOf(value) < at) ?? null;
   if (repeated !== null) return { possible: false, repeated };
-  const places = slots.flatMap((slot) =>
-    slot.candidates === 'any'
-      ? []
-      : Array.from({ length: slot.open }, () =>
-          distinct(
-            (slot.candidates as readonly { composer: string }[])
-              .map((piece) => piece.composer)
-              .filter((composer) => !names.some((name) => sameComposer(name, composer))),
-          ),
-        ),
-  );
+  const taken = new Set(values);
+  const places = slots.flatMap(({ candidates, open }) => {
+    if (candidates === 'any') return [];
+    const free = new Set(
+      candidates.map((piece) => valueOf(piece) ?? `?${piece.id}`).filter((value) => !taken.has(value)),
+    );
+    return Array.from({ length: open }, () => [...free]);
+  });
   const holder = new Map<string, number>();
   const place = (at: number, tried: Set<string>): boolean =>
-    (places[at] ?? []).some((composer) => {
-      if (tried.has(composer)) return false;
-      tried.add(composer);
-      const other = holder.get(composer);
+    (places[at] ?? []).some((value) => {
+      if (tried.has(value)) return false;
+      tried.add(value);
+      const other = holder.get(value);
       if (other !== undefined && !place(other, tried)) return false;
-      holder.set(composer, at);
+      holder.set(value, at);
       return true;
     });
   return { possible: places.every((_, at) => place(at, new Set())), repeated: null };
 }
 
-const distinct = (names: readonly string[]) => [
-  ...new Set(names.map((name) => name.trim().replace(/\s+/g, ' ').toLocaleLowerCase('en'))),
-];
+/** Whether some filling gives at least two pieces whose values differ or may differ. */
+export function canSomeDiffer(
+  chosen: readonly Piece[],
+  slots: readonly Slot[],
+  valueOf: (piece: Piece) => string | null,
+): boolean {
+  /** One value each piece that is or may be there; what cannot be told apart from others counts as its own. */
+  const own = (piece: Piece) => valueOf(piece) ?? `?${piece.id}`;
+  const here = new Set(chosen.map(own));
+  if (here.size > 1) return true;
+  const fillable = slots.filter(
+    (slot) => slot.room > 0 && (slot.candidates === 'any' || slot.candidates.length > 0),
+  );
+  const brings = fillable.map(({ candidates, componentId }) =>
+    candidates === 'any' ? new Set([`?${componentId}`, `??${componentId}`]) : new Set(candidates.map(own)),
+  );
+  if (here.size === 1)
+    return brings.some((values) => values.size > 1 || [...values].some((value) => !here.has(value)));
+  return brings.some(
+    (values, at) =>
+      ((fillable[at]?.room ?? 0) > 1 && values.size > 1) ||
+      brings.some(
+        (others, index) =>
+          index > at &&
+          (values.size > 1 || others.size > 1 || [...values].some((value) => !others.has(value))),
+      ),
+  );
+}

@@ -80,7 +80,14 @@ describe('what a well-formed set can still have wrong is named with its place', 
     [
       'bars that run backwards',
       withComponent({
-        source: { kind: 'excerpt', pieceId: tarrin.pieces[0]!.id, bars: { from: 9, to: 8 }, tempo: null },
+        source: {
+          kind: 'excerpt',
+          pieceId: tarrin.pieces[0]!.id,
+          bars: { from: 9, to: 8 },
+          tempo: null,
+          fromBeat: null,
+          toBeat: null,
+        },
       }),
       'levels[0].components[0].source.bars',
       'backwards',
@@ -103,7 +110,9 @@ describe('what a well-formed set can still have wrong is named with its place', 
       'an award out of reach',
       {
         ...set,
-        schemes: [{ ...set.schemes[0]!, awards: [{ id: 'x', name: 'x', total: 500, eachAtLeast: null }] }],
+        schemes: [
+          { ...set.schemes[0]!, awards: [{ id: 'x', name: 'x', total: 500, eachAtLeast: null, passes: {} }] },
+        ],
       },
       'schemes[0].awards[0].total',
       'asks 500 of 120',

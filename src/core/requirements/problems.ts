@@ -1,5 +1,13 @@
 import { problemsOfScheme } from '../marks';
-import type { RequirementSet } from './requirement-set';
+import {
+  choiceCount,
+  choosesPieces,
+  componentOf,
+  listedPieces,
+  type Level,
+  type RequirementSet,
+} from './requirement-set';
+import { withInner, type Rule } from './rule';
 
 export interface SetProblem {
   /** Where, as a path into the set: `levels[2].components[0].source`. */
@@ -25,9 +33,19 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
     ['schemes', set.schemes.map((scheme) => scheme.id)],
   ] as const)
     for (const id of repeated(ids)) say(path, `"${id}" stands twice`);
+  set.catalogue.forEach(({ pieceId }, at) => {
+    if (!pieceIds.has(pieceId)) say(`catalogue[${at}]`, `no piece "${pieceId}"`);
+  });
+  for (const id of repeated(set.catalogue.map(({ pieceId }) => pieceId)))
+    say('catalogue', `"${id}" is graded twice`);
   set.sessions.forEach((session, at) => {
-    if (session.entryCloses !== null && session.entryCloses > session.day)
+    const { day, entryOpens, entryCloses, late } = session;
+    if (entryCloses !== null && entryCloses > day)
       say(`sessions[${at}].entryCloses`, 'entry closes after the session');
+    if (entryOpens !== null && entryOpens > (entryCloses ?? day))
+      say(`sessions[${at}].entryOpens`, 'entry opens after it closes');
+    if (late !== null && (entryCloses === null || late.until < entryCloses || late.until > day))
+      say(`sessions[${at}].late.until`, 'late entry is not between the closing date and the session');
   });
   set.schemes.forEach((scheme, at) => {
     for (const problem of problemsOfScheme(scheme)) say(`schemes[${at}].${problem.path}`, problem.message);
@@ -38,40 +56,92 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
     if (!scheme) say(`${place}.schemeId`, `no scheme "${level.schemeId}"`);
     for (const id of repeated(level.components.map((component) => component.id)))
       say(`${place}.components`, `"${id}" stands twice`);
-    for (const id of repeated(level.rules.map((rule) => rule.id)))
+    for (const id of repeated(level.rules.flatMap(withInner).map((rule) => rule.id)))
       say(`${place}.rules`, `"${id}" stands twice`);
     level.components.forEach((component, row) => {
       const path = `${place}.components[${row}]`;
       const { source } = component;
       if (scheme && !scheme.components.some((each) => each.componentId === component.id))
         say(path, `${component.name} has no criteria in the mark scheme`);
-      if ((source.kind === 'list' || source.kind === 'own choice') && source.min > source.max)
+      if (choosesPieces(component) && choiceCount(component).min > choiceCount(component).max)
         say(`${path}.source.max`, 'the most is below the least');
       const ids =
         source.kind === 'list' ? source.pieceIds : source.kind === 'excerpt' ? [source.pieceId] : [];
       for (const id of ids) if (!pieceIds.has(id)) say(`${path}.source`, `no piece "${id}"`);
       for (const id of repeated(ids)) say(`${path}.source`, `"${id}" is listed twice`);
+      if (source.kind === 'catalogue' && (listedPieces(component, set) ?? []).length === 0)
+        say(`${path}.source`, `the catalogue has no piece graded ${source.fromRank} to ${source.toRank}`);
+      if (source.kind === 'scales') {
+        for (const id of repeated(source.rows.map((each) => each.id)))
+          say(`${path}.source.rows`, `"${id}" stands twice`);
+        if (source.drawn > source.rows.length)
+          say(`${path}.source.drawn`, `${source.drawn} drawn of ${source.rows.length} rows`);
+      }
       if (source.kind === 'excerpt' && source.bars.from > source.bars.to)
         say(`${path}.source.bars`, 'the bars run backwards');
     });
-    const ids = new Set(level.components.map((component) => component.id));
-    level.rules.forEach((rule, row) => {
-      const named =
-        rule.kind === 'one from each'
-          ? rule.componentIds
-          : rule.kind === 'excerpt bars'
-            ? [rule.componentId]
-            : [];
-      for (const id of named)
-        if (!ids.has(id)) say(`${place}.rules[${row}]`, `the level has no component "${id}"`);
-      if (
-        (rule.kind === 'count' || rule.kind === 'time' || rule.kind === 'age') &&
-        (rule.min ?? 0) > (rule.max ?? Infinity)
-      )
-        say(`${place}.rules[${row}].max`, 'the most is below the least');
-    });
+    level.rules.forEach((rule, row) => ruleProblems(rule, level, `${place}.rules[${row}]`, say));
   });
   return problems;
+}
+
+const unordered = ({ min, max }: { readonly min: number | null; readonly max: number | null }) =>
+  (min ?? 0) > (max ?? Infinity);
+
+function ruleProblems(
+  rule: Rule,
+  level: Level,
+  path: string,
+  say: (path: string, message: string) => void,
+): void {
+  const component = (id: string) => {
+    if (!componentOf(level, id)) say(path, `the level has no component "${id}"`);
+  };
+  switch (rule.kind) {
+    case 'one from each':
+      rule.componentIds.forEach(component);
+      return;
+    case 'excerpt bars':
+    case 'named edition':
+      component(rule.componentId);
+      return;
+    case 'scales known':
+      component(rule.componentId);
+      if (
+        componentOf(level, rule.componentId) &&
+        componentOf(level, rule.componentId)?.source.kind !== 'scales'
+      )
+        say(path, `component "${rule.componentId}" has no scale table`);
+      return;
+    case 'choose':
+      component(rule.componentId);
+      if (unordered(rule)) say(`${path}.max`, 'the most is below the least');
+      return;
+    case 'count':
+    case 'time':
+    case 'age':
+    case 'year group':
+      if (unordered(rule)) say(`${path}.max`, 'the most is below the least');
+      return;
+    case 'count where':
+      if (rule.where.on === 'component') component(rule.where.is);
+      if (rule.where.on === 'grade' && rule.where.from > rule.where.to)
+        say(`${path}.where.to`, 'the highest grade is below the lowest');
+      return;
+    case 'graded pieces':
+      for (const value of repeated(rule.classes.map((each) => each.value.trim().toLocaleLowerCase('en'))))
+        say(`${path}.classes`, `"${value}" stands twice`);
+      if (rule.by === 'entry fact' && rule.fact.trim() === '')
+        say(`${path}.fact`, 'no fact decides the class');
+      return;
+    case 'combined':
+      if (typeof rule.need === 'number' && rule.need > rule.rules.length)
+        say(`${path}.need`, `${rule.need} of ${rule.rules.length} rules can never be met`);
+      rule.rules.forEach((inner, at) => ruleProblems(inner, level, `${path}.rules[${at}]`, say));
+      return;
+    default:
+      return;
+  }
 }
 
 const repeated = (ids: readonly string[]) => [...new Set(ids.filter((id, at) => ids.indexOf(id) !== at))];

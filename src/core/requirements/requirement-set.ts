@@ -16,8 +16,35 @@ export interface Session {
   readonly name: string;
   /** The day of the visit, class or audition. */
   readonly day: CalendarDay;
+  readonly entryOpens: CalendarDay | null;
   readonly entryCloses: CalendarDay | null;
+  /** Last day a late entry is taken, and what it costs as printed; null where none is taken. */
+  readonly late: { readonly until: CalendarDay; readonly fee: string } | null;
+  /** The entry fee as printed; empty when none is stated. */
+  readonly fee: string;
+  /** Last day for a recorded submission; null when the session is live. */
+  readonly recordingDue: CalendarDay | null;
   readonly venue: string;
+}
+
+/** One row of a scale table, as the requirement prints it. */
+export interface ScaleRow {
+  readonly id: string;
+  /** "D major", "chromatic on G". */
+  readonly key: string;
+  /** "scale", "arpeggio", "dominant seventh". */
+  readonly form: string;
+  readonly octaves: number;
+  readonly tempo: Tempo | null;
+  readonly articulation: string;
+  /** "together", "right hand"; empty where the instrument has no such choice. */
+  readonly hands: string;
+}
+
+/** A place inside a bar, in beats of the metre from 1; null: the bar's own edge. */
+export interface BeatEdges {
+  readonly fromBeat: number | null;
+  readonly toBeat: number | null;
 }
 
 /** Where a component's content comes from. Counts are included on both ends. */
@@ -29,12 +56,22 @@ export type ComponentSource =
       readonly max: number;
     }
   | { readonly kind: 'own choice'; readonly min: number; readonly max: number }
+  /** Pieces of the set's catalogue, graded `fromRank` to `toRank`, both included. */
   | {
+      readonly kind: 'catalogue';
+      readonly fromRank: number;
+      readonly toRank: number;
+      readonly min: number;
+      readonly max: number;
+    }
+  | ({
       readonly kind: 'excerpt';
       readonly pieceId: string;
       readonly bars: BarRange;
       readonly tempo: Tempo | null;
-    }
+    } & BeatEdges)
+  /** A table the examiner draws `drawn` rows from. */
+  | { readonly kind: 'scales'; readonly rows: readonly ScaleRow[]; readonly drawn: number }
   | { readonly kind: 'prepared'; readonly items: readonly string[] };
 
 /** A marked part of a level. `letter` is the short name on staves and cards: A, B, C, T, M. */
@@ -53,6 +90,16 @@ export interface Level {
   readonly schemeId: string;
   readonly components: readonly Component[];
   readonly rules: readonly Rule[];
+  /** Instruments and voices it is open to; empty: those of the set. */
+  readonly instruments: readonly string[];
+  /** Ids of skills the level asks for besides what its pieces ask. */
+  readonly skills: readonly string[];
+}
+
+/** A piece with the grade one catalogue or register gives it. */
+export interface Graded {
+  readonly pieceId: string;
+  readonly rank: number;
 }
 
 export interface RequirementSet {
@@ -63,10 +110,38 @@ export interface RequirementSet {
   readonly family: string;
   readonly instrument: string;
   readonly edition: Edition;
+  /** The set's own graded register; empty when it has lists only. */
+  readonly catalogue: readonly Graded[];
   readonly schemes: readonly MarkScheme[];
   readonly levels: readonly Level[];
   readonly sessions: readonly Session[];
 }
+
+/** What a session says of entry and recording when nothing is stated. */
+export const BARE_SESSION = {
+  entryOpens: null,
+  entryCloses: null,
+  late: null,
+  fee: '',
+  recordingDue: null,
+  venue: '',
+} as const satisfies Partial<Session>;
+/** What a level says of instruments and skills when it leaves them to its set and its pieces. */
+export const BARE_LEVEL = { instruments: [], skills: [] } as const satisfies Partial<Level>;
+/** A set with lists only. */
+export const BARE_SET = { catalogue: [] } as const satisfies Partial<RequirementSet>;
+
+/** Ids of every piece the set names: lists, excerpts, then the catalogue; each once. */
+export const namedPieces = (set: RequirementSet): string[] => [
+  ...new Set([
+    ...set.levels.flatMap((level) =>
+      level.components.flatMap(({ source }) =>
+        source.kind === 'list' ? source.pieceIds : source.kind === 'excerpt' ? [source.pieceId] : [],
+      ),
+    ),
+    ...set.catalogue.map(({ pieceId }) => pieceId),
+  ]),
+];
 
 export const findLevel = (set: RequirementSet, levelId: string): Level | undefined =>
   set.levels.find((level) => level.id === levelId);
@@ -84,16 +159,43 @@ export function schemeOf(set: RequirementSet, level: Level): MarkScheme {
 
 /** Whether a piece is chosen for the component (excerpts are given, prepared work has none). */
 export const choosesPieces = (component: Component): boolean =>
-  component.source.kind === 'list' || component.source.kind === 'own choice';
+  component.source.kind === 'list' ||
+  component.source.kind === 'own choice' ||
+  component.source.kind === 'catalogue';
+
+/** Ids of the pieces a component may be chosen from; null where the choice is the student's own or nothing is chosen. */
+export function listedPieces(
+  { source }: Component,
+  set: Pick<RequirementSet, 'catalogue'>,
+): readonly string[] | null {
+  if (source.kind === 'list') return source.pieceIds;
+  if (source.kind !== 'catalogue') return null;
+  return set.catalogue
+    .filter(({ rank }) => source.fromRank <= rank && rank <= source.toRank)
+    .map(({ pieceId }) => pieceId);
+}
+
+const namesOf = (text: string) =>
+  text
+    .toLocaleLowerCase('en')
+    .split(',')
+    .map((name) => name.trim());
+/** Whether the level is open to an instrument or voice; "any" in the set opens it to all. */
+export function opensTo(set: RequirementSet, level: Level, instrument: string): boolean {
+  const open = level.instruments.length > 0 ? level.instruments.flatMap(namesOf) : namesOf(set.instrument);
+  return open.includes('any') || namesOf(instrument).some((name) => open.includes(name));
+}
 
 /** How many choices the component may take. */
 export const choiceCount = ({ source }: Component): { readonly min: number; readonly max: number } => {
   switch (source.kind) {
     case 'list':
+    case 'catalogue':
     case 'own choice':
       return { min: source.min, max: source.max };
     case 'excerpt':
       return { min: 1, max: 1 };
+    case 'scales':
     case 'prepared':
       return { min: 0, max: 0 };
   }

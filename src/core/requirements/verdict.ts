@@ -55,7 +55,39 @@ export type Evidence =
     }
   | { readonly kind: 'fact'; readonly value: string | null; readonly due: CalendarDay | null }
   | { readonly kind: 'takes'; readonly count: number | null; readonly continuous: boolean | null }
-  | { readonly kind: 'bars'; readonly asked: BarRange | null; readonly prepared: BarRange | null };
+  | { readonly kind: 'bars'; readonly asked: BarRange | null; readonly prepared: BarRange | null }
+  | { readonly kind: 'chosen'; readonly chosen: number; readonly open: number; readonly left: number }
+  | {
+      readonly kind: 'contrast';
+      /** What each piece brings, in the order chosen; null where unknown. */
+      readonly values: readonly { readonly title: string; readonly value: string | null }[];
+      readonly repeated: string | null;
+      readonly open: number;
+    }
+  | {
+      readonly kind: 'graded';
+      /** The class the fact or year names; null when unknown or not in the table. */
+      readonly value: string | null;
+      readonly graded: readonly string[];
+      readonly others: readonly string[];
+      readonly open: number;
+    }
+  | {
+      readonly kind: 'used';
+      readonly again: readonly { readonly title: string; readonly day: CalendarDay; readonly what: string }[];
+      readonly open: number;
+    }
+  | { readonly kind: 'named'; readonly value: string | null }
+  | { readonly kind: 'condition'; readonly settled: string | null }
+  | { readonly kind: 'year group'; readonly year: number | null; readonly on: CalendarDay | null }
+  | {
+      readonly kind: 'recording';
+      readonly due: CalendarDay | null;
+      readonly sent: CalendarDay | null;
+      readonly daysLeft: number | null;
+    }
+  | { readonly kind: 'scales'; readonly heard: number; readonly rows: number; readonly next: string | null }
+  | { readonly kind: 'combined'; readonly parts: readonly Verdict[] };
 
 export interface Verdict {
   readonly ruleId: string;
@@ -63,4 +95,10 @@ export interface Verdict {
   readonly evidence: Evidence;
   /** Set when the rule is waived; `instead` is what the checker would have answered. */
   readonly waiver: { readonly by: string; readonly why: string } | null;
+}
+
+/** What a checker says before any waiver. */
+export interface Answer {
+  readonly status: Exclude<RuleStatus, 'waived'>;
+  readonly evidence: Evidence;
 }

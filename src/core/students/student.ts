@@ -1,4 +1,4 @@
-import type { CalendarDay, LessonSlot } from '../time';
+import { yearsBetween, type CalendarDay, type LessonSlot } from '../time';
 
 /** An official result: a level passed before. `family` joins the editions of one syllabus. */
 export interface LevelHeld {
@@ -22,12 +22,18 @@ export interface Student {
   readonly levelsHeld: readonly LevelHeld[];
   /** Widest comfortable stretch of one hand in semitones; null when never measured or not asked for. */
   readonly reachSemitones: number | null;
+  /** The year group the student was in from a day on; null when unknown or out of school. */
+  readonly schoolYear: { readonly year: number; readonly from: CalendarDay } | null;
   readonly archivedOn: CalendarDay | null;
 }
 
 /** The highest rank held in a family; 0 when none is. */
 export const heldRank = (student: Student, family: string): number =>
   Math.max(0, ...student.levelsHeld.filter((held) => held.family === family).map((held) => held.rank));
+
+/** The year group on a day; null when none is recorded or it began later. */
+export const yearGroupOn = ({ schoolYear }: Pick<Student, 'schoolYear'>, day: CalendarDay): number | null =>
+  schoolYear === null || day < schoolYear.from ? null : schoolYear.year + yearsBetween(schoolYear.from, day);
 
 /** The family name, as a decision line names a student. */
 export const shortName = (name: string): string => name.trim().split(/\s+/).at(-1) ?? name;

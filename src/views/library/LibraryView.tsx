@@ -1,18 +1,15 @@
 import { useState } from 'react';
-import { formatPieces, formatRequirementFile } from '@/core/files';
-import { ruleTitle, setLabel, type Component, type Level, type RequirementSet } from '@/core/requirements';
-import { schemeComponent, componentMax, schemeMax } from '@/core/marks';
-import { schemeOf } from '@/core/requirements';
-import { formatBars, formatTime } from '@/core/music';
+import { formatRequirementFile } from '@/core/files';
+import { editionBefore, nextEdition, setLabel, type RequirementSet } from '@/core/requirements';
 import { formatDay } from '@/core/time';
-import { removeSet, type ReadyState } from '@/store';
-import { Button, Confirm, Empty, PageLine, Section, Table, TempoMark, classes } from '@/ui';
+import { newId, removeSet, saveSet, type ReadyState } from '@/store';
+import { Button, Confirm, Empty, PageLine, Section, classes } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
 import { saveFile } from '../shell/save-file';
 import { ImportRequirementDialog } from './parts/ImportRequirementDialog';
-import { PastePiecesDialog } from './parts/PastePiecesDialog';
+import { EditionDifferences } from './parts/EditionDifferences';
+import { LevelDetail } from './parts/LevelDetail';
 import { RequirementDialog } from './parts/RequirementDialog';
-import { PieceDialog } from './parts/PieceDialog';
 import css from './LibraryView.module.css';
 
 export const LibraryView = () => <StudioPage>{(ready) => <Library ready={ready} />}</StudioPage>;
@@ -26,7 +23,10 @@ function Library({ ready }: { readonly ready: ReadyState }) {
   const set = sets.find((each) => each.id === setId) ?? sets[0];
   const [levelId, pickLevel] = useState<string | null>(null);
   const level = set?.levels.find((each) => each.id === levelId) ?? set?.levels[0];
-  const [dialog, setDialog] = useState<'none' | 'type' | 'import' | 'remove'>('none');
+  const [dialog, setDialog] = useState<'none' | 'import' | 'remove'>('none');
+  /** The requirement being typed or changed: null for a new one. */
+  const [typed, setTyped] = useState<{ readonly before: RequirementSet | null } | null>(null);
+  const earlier = set && editionBefore(set, sets);
   const close = () => setDialog('none');
   const used = set ? [...studio.goals.values()].filter((goal) => goal.setId === set.id).length : 0;
   return (
@@ -36,7 +36,7 @@ function Library({ ready }: { readonly ready: ReadyState }) {
         sub={`${sets.length} ${sets.length === 1 ? 'requirement' : 'requirements'}, ${studio.pieces.size} pieces`}
         end={
           <>
-            <Button onClick={() => setDialog('type')}>Type a requirement</Button>
+            <Button onClick={() => setTyped({ before: null })}>Type a requirement</Button>
             <Button onClick={() => setDialog('import')}>Import a file</Button>
           </>
         }
@@ -95,7 +95,12 @@ function Library({ ready }: { readonly ready: ReadyState }) {
               </div>
             </Section>
             <LevelDetail key={`${set.id}${level.id}`} ready={ready} set={set} level={level} />
+            {earlier && <EditionDifferences before={earlier} after={set} pieces={studio.pieces} />}
             <div className={css.acts}>
+              <Button onClick={() => setTyped({ before: set })}>Change this requirement</Button>
+              <Button onClick={() => setTyped({ before: nextEdition(set, newId()) })}>
+                Copy to a new edition
+              </Button>
               <Button
                 onClick={() =>
                   saveFile(
@@ -112,15 +117,19 @@ function Library({ ready }: { readonly ready: ReadyState }) {
           </div>
         </div>
       )}
-      {dialog === 'type' && (
+      {typed && (
         <RequirementDialog
           studio={studio}
           today={now.day}
-          onClose={close}
-          onMade={(id) => {
-            pickSet(id);
-            close();
-          }}
+          before={typed.before}
+          onClose={() => setTyped(null)}
+          onSave={(made) =>
+            void saveSet(made).then((kept) => {
+              if (!kept) return;
+              pickSet(made.id);
+              setTyped(null);
+            })
+          }
         />
       )}
       {dialog === 'import' && (
@@ -152,157 +161,5 @@ function Library({ ready }: { readonly ready: ReadyState }) {
         </Confirm>
       )}
     </>
-  );
-}
-
-function LevelDetail({
-  ready,
-  set,
-  level,
-}: {
-  readonly ready: ReadyState;
-  readonly set: RequirementSet;
-  readonly level: Level;
-}) {
-  const scheme = schemeOf(set, level);
-  return (
-    <>
-      <div className={css.two}>
-        <Section title="Rules" end={`${level.rules.length}`}>
-          <ul>
-            {level.rules.map((rule) => (
-              <li key={rule.id} className={css.line}>
-                {ruleTitle(rule, level)}
-              </li>
-            ))}
-          </ul>
-          {level.rules.length === 0 && <p className={css.soft}>No rules stated.</p>}
-        </Section>
-        <Section title="Marks" end={`${schemeMax(scheme)} in all`}>
-          <ul>
-            {level.components.map((component) => {
-              const marked = schemeComponent(scheme, component.id);
-              return (
-                <li key={component.id} className={css.line}>
-                  <b>{component.letter}</b> {component.name}:{' '}
-                  {marked
-                    ? `${componentMax(marked)}, ${marked.criteria.map((each) => each.name.toLowerCase()).join('; ')}`
-                    : 'not marked'}
-                </li>
-              );
-            })}
-            {scheme.awards.map((award) => (
-              <li key={award.id} className={css.line}>
-                {award.name} {award.total}
-                {award.eachAtLeast === null ? '' : `, at least ${award.eachAtLeast} in each`}
-              </li>
-            ))}
-          </ul>
-        </Section>
-      </div>
-      {level.components.map((component) => (
-        <ComponentDetail key={component.id} ready={ready} set={set} level={level} component={component} />
-      ))}
-    </>
-  );
-}
-
-function ComponentDetail({
-  ready,
-  set,
-  level,
-  component,
-}: {
-  readonly ready: ReadyState;
-  readonly set: RequirementSet;
-  readonly level: Level;
-  readonly component: Component;
-}) {
-  const [pasting, setPasting] = useState(false);
-  const [editing, edit] = useState<string | null>(null);
-  const { source } = component;
-  const { pieces } = ready.studio;
-  const words =
-    source.kind === 'list'
-      ? `${source.pieceIds.length} pieces, choose ${source.min === source.max ? source.min : `${source.min} to ${source.max}`}`
-      : source.kind === 'own choice'
-        ? 'own choice'
-        : source.kind === 'excerpt'
-          ? 'excerpt'
-          : 'prepared';
-  const piece = editing === null ? undefined : pieces.get(editing);
-  return (
-    <div className={css.component}>
-      <Section title={`${component.letter}. ${component.name}`} end={words}>
-        {source.kind === 'list' && (
-          <>
-            {source.pieceIds.length === 0 ? (
-              <p className={css.soft}>The list is empty.</p>
-            ) : (
-              <Table
-                label={`${component.name}, pieces`}
-                head={['Piece', 'Composer', 'Time', 'Key, metre', 'Bars', 'Tempo', 'Facts']}
-                tight
-              >
-                {source.pieceIds.flatMap((id) => {
-                  const each = pieces.get(id);
-                  return each
-                    ? [
-                        <tr key={id}>
-                          <th scope="row">
-                            <b>{each.title}</b>
-                          </th>
-                          <td>{each.composer}</td>
-                          <td>{each.seconds === null ? '–' : formatTime(each.seconds)}</td>
-                          <td>{[each.key, each.metre].filter(Boolean).join(', ') || '–'}</td>
-                          <td>{each.bars ?? '–'}</td>
-                          <td>{each.tempo ? <TempoMark {...each.tempo} /> : '–'}</td>
-                          <td>
-                            <Button look="quiet" label={`Change ${each.title}`} onClick={() => edit(id)}>
-                              Change
-                            </Button>
-                          </td>
-                        </tr>,
-                      ]
-                    : [];
-                })}
-              </Table>
-            )}
-            <div className={css.acts}>
-              <Button onClick={() => setPasting(true)}>Paste a list</Button>
-              <Button
-                disabled={source.pieceIds.length === 0}
-                onClick={() =>
-                  saveFile(
-                    `${set.id}-${level.id}-${component.id}.csv`,
-                    formatPieces(source.pieceIds.flatMap((id) => pieces.get(id) ?? [])),
-                    'text/csv',
-                  )
-                }
-              >
-                Save the list as CSV
-              </Button>
-            </div>
-          </>
-        )}
-        {source.kind === 'prepared' && <p>{source.items.join(', ') || 'nothing listed'}</p>}
-        {source.kind === 'own choice' && <p>Any piece of the library, under the rules of the level.</p>}
-        {source.kind === 'excerpt' && (
-          <p>
-            {pieces.get(source.pieceId)?.title}, bars {formatBars(source.bars)}
-            {source.tempo ? (
-              <>
-                {', '}
-                <TempoMark {...source.tempo} />
-              </>
-            ) : null}
-          </p>
-        )}
-      </Section>
-      {pasting && (
-        <PastePiecesDialog set={set} level={level} component={component} onClose={() => setPasting(false)} />
-      )}
-      {piece && <PieceDialog piece={piece} onClose={() => edit(null)} />}
-    </div>
   );
 }

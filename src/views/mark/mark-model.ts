@@ -1,5 +1,6 @@
 import {
   componentMax,
+  criterionMarks,
   currentSheets,
   latestSheet,
   nextLine,
@@ -73,10 +74,7 @@ function totalWords(context: GoalContext): string {
   const { scheme, standing, level } = context;
   const letters = (ids: readonly string[]) =>
     ids.map((id) => level.components.find((each) => each.id === id)?.letter ?? id).join(', ');
-  const next = nextLine(
-    scheme,
-    standing.marks.map((mark) => mark.from?.mark ?? null),
-  );
+  const next = nextLine(scheme, criterionMarks(standing));
   const reached =
     standing.missing.length > 0
       ? `${letters(standing.missing)} not marked yet`
@@ -84,7 +82,7 @@ function totalWords(context: GoalContext): string {
   if (!next) return `${reached}.`;
   const below =
     next.below.length > 0
-      ? `; ${next.below.map((each) => `${letters([each.componentId])} ${each.short} below the floor of ${next.award.eachAtLeast ?? 0}`).join(', ')}`
+      ? `; ${next.below.map((each) => `${letters([each.componentId])} ${each.short} below the floor of ${each.floor}`).join(', ')}`
       : '';
   const short =
     next.totalShort > 0

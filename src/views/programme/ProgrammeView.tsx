@@ -12,7 +12,11 @@ import {
   dropChoice,
   enterGoal,
   setFact,
+  hearScale,
+  nameEdition,
+  setRecordingSent,
   setTakes,
+  settleCondition,
   unwaiveRule,
   waiveRule,
   type ReadyState,
@@ -192,6 +196,10 @@ function Bench({
             onAim={(id) => void chooseAim(goal.id, id)}
             onFact={(fact, value) => void setFact(goal.id, fact, value)}
             onTakes={(takes) => void setTakes(goal.id, takes)}
+            onCondition={(topic, settled) => void settleCondition(goal.id, topic, settled)}
+            onEdition={(componentId, edition) => void nameEdition(goal.id, componentId, edition)}
+            onRecording={(day) => void setRecordingSent(goal.id, day)}
+            onScale={(rowId, heard) => void hearScale(goal.id, rowId, heard)}
             onCloseGoal={() => void closeGoal(goal.id, ready.now.day)}
           />
         </div>

@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
-import { endpoint, methodNotAllowed } from '@/api';
+import { endpoint, methodNotAllowed, schemeProblems } from '@/api';
 import { totalsRequestShape } from '@/core/files';
-import { nextLine, problemsOfScheme, standing, type MarkScheme, type MarkSheet } from '@/core/marks';
+import { criterionMarks, nextLine, standing, type MarkScheme, type MarkSheet } from '@/core/marks';
 
 export const prerender = false;
 
@@ -12,10 +12,7 @@ interface Body {
 
 export const POST: APIRoute = endpoint<Body>(totalsRequestShape, ({ scheme, sheets }) => {
   const problems = [
-    ...problemsOfScheme(scheme).map(({ path, message }) => ({
-      pointer: `/scheme/${path.replace(/\[(\d+)\]/g, '/$1').replaceAll('.', '/')}`,
-      message,
-    })),
+    ...schemeProblems(scheme),
     ...sheets.flatMap((sheet, at) => {
       const component = scheme.components.find((each) => each.componentId === sheet.componentId);
       if (!component)
@@ -32,10 +29,7 @@ export const POST: APIRoute = endpoint<Body>(totalsRequestShape, ({ scheme, shee
   ];
   if (problems.length > 0) return { ok: false, why: problems };
   const stands = standing(scheme, sheets);
-  const next = nextLine(
-    scheme,
-    stands.marks.map((mark) => mark.from?.mark ?? null),
-  );
+  const next = nextLine(scheme, criterionMarks(stands));
   return {
     ok: true,
     value: {
@@ -44,7 +38,13 @@ export const POST: APIRoute = endpoint<Body>(totalsRequestShape, ({ scheme, shee
       award: stands.award?.id ?? null,
       missing: stands.missing,
       marks: stands.marks,
-      next: next && { award: next.award.id, totalShort: next.totalShort, below: next.below, gain: next.gain },
+      next: next && {
+        award: next.award.id,
+        totalShort: next.totalShort,
+        below: next.below,
+        gain: next.gain,
+        gains: next.gains,
+      },
     },
   };
 });

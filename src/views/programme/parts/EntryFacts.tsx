@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { GoalContext } from '@/core/register';
-import type { Takes } from '@/core/requirements';
-import { formatDay } from '@/core/time';
+import { componentOf, withInner, type Takes } from '@/core/requirements';
+import { calendarDay, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import { Button, CheckField, FieldRow, Section, SelectField, TextField } from '@/ui';
 
 /** What the entry must say, the aim and the session. */
@@ -11,6 +11,10 @@ export function EntryFacts({
   onAim,
   onFact,
   onTakes,
+  onCondition,
+  onEdition,
+  onRecording,
+  onScale,
   onCloseGoal,
 }: {
   readonly context: GoalContext;
@@ -18,11 +22,17 @@ export function EntryFacts({
   readonly onAim: (awardId: string) => void;
   readonly onFact: (fact: string, value: string) => void;
   readonly onTakes: (takes: Takes | null) => void;
+  readonly onCondition: (topic: string, settled: string) => void;
+  readonly onEdition: (componentId: string, edition: string) => void;
+  readonly onRecording: (day: CalendarDay | null) => void;
+  readonly onScale: (rowId: string, heard: boolean) => void;
   readonly onCloseGoal: () => void;
 }) {
   const { goal, level, set, scheme } = context;
-  const facts = level.rules.flatMap((rule) => (rule.kind === 'entry fact' ? [rule.fact] : []));
-  const takes = level.rules.find((rule) => rule.kind === 'takes');
+  const rules = level.rules.flatMap(withInner);
+  const facts = [...new Set(rules.flatMap((rule) => (rule.kind === 'entry fact' ? [rule.fact] : [])))];
+  const takes = rules.find((rule) => rule.kind === 'takes');
+  const recorded = rules.some((rule) => rule.kind === 'recording due');
   return (
     <Section title="Entry" end={set.kind}>
       <FieldRow>
@@ -45,6 +55,45 @@ export function EntryFacts({
           onChange={onAim}
         />
       </FieldRow>
+      {rules.map((rule) => {
+        if (rule.kind === 'graded pieces' && rule.by === 'entry fact')
+          return (
+            <SelectField
+              key={rule.id}
+              label={rule.fact}
+              value={goal.facts[rule.fact] ?? ''}
+              options={unsettled(rule.classes.map((each) => each.value))}
+              onChange={(value) => onFact(rule.fact, value)}
+            />
+          );
+        if (rule.kind === 'named edition')
+          return (
+            <Fact
+              key={`${goal.id}${rule.id}`}
+              fact={`Edition of ${componentOf(level, rule.componentId)?.name ?? rule.componentId}`}
+              value={goal.editions[rule.componentId] ?? ''}
+              onTake={(value) => onEdition(rule.componentId, value)}
+            />
+          );
+        if (rule.kind !== 'condition') return null;
+        const label = rule.topic.charAt(0).toUpperCase() + rule.topic.slice(1);
+        return rule.allows ? (
+          <SelectField
+            key={rule.id}
+            label={label}
+            value={goal.conditions[rule.topic] ?? ''}
+            options={unsettled([...rule.allows, 'otherwise'])}
+            onChange={(value) => onCondition(rule.topic, value)}
+          />
+        ) : (
+          <Fact
+            key={`${goal.id}${rule.id}`}
+            fact={`${label}, to be asked`}
+            value={goal.conditions[rule.topic] ?? ''}
+            onTake={(value) => onCondition(rule.topic, value)}
+          />
+        );
+      })}
       {facts.map((fact) => (
         <Fact
           key={`${goal.id}${fact}`}
@@ -77,12 +126,43 @@ export function EntryFacts({
           )}
         </FieldRow>
       )}
+      {recorded && (
+        <TextField
+          label="Recording sent on"
+          type="date"
+          value={goal.recordingSentOn ?? ''}
+          onChange={(value) => onRecording(isCalendarDay(value) ? calendarDay(value) : null)}
+        />
+      )}
+      {level.components.map(({ id, name, source }) =>
+        source.kind === 'scales' ? (
+          <details key={id}>
+            <summary>
+              {name}: {source.rows.filter((row) => goal.scalesHeard.includes(row.id)).length} of{' '}
+              {source.rows.length} heard secure
+            </summary>
+            {source.rows.map((row) => (
+              <CheckField
+                key={row.id}
+                label={`${row.key} ${row.form}${row.hands === '' ? '' : `, ${row.hands}`}`}
+                checked={goal.scalesHeard.includes(row.id)}
+                onChange={(heard) => onScale(row.id, heard)}
+              />
+            ))}
+          </details>
+        ) : null,
+      )}
       <Button look="quiet" onClick={onCloseGoal}>
         Close this goal
       </Button>
     </Section>
   );
 }
+
+const unsettled = (values: readonly string[]) => [
+  { value: '', label: 'not settled' },
+  ...values.map((value) => ({ value, label: value })),
+];
 
 /** A named fact, kept when the field is left. */
 function Fact({

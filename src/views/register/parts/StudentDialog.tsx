@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Studio } from '@/core/register';
-import type { LevelHeld, Student } from '@/core/students';
+import { yearGroupOn, type LevelHeld, type Student } from '@/core/students';
 import {
   calendarDay,
   formatDay,
@@ -61,6 +61,8 @@ export function StudentDialog({
   const [reach, setReach] = useState(
     student?.reachSemitones === null || student === null ? '' : String(student.reachSemitones),
   );
+  const yearNow = student ? yearGroupOn(student, today) : null;
+  const [year, setYear] = useState(yearNow === null ? '' : String(yearNow));
   const [held, setHeld] = useState<readonly LevelHeld[]>(student?.levelsHeld ?? []);
   const [tried, setTried] = useState(false);
   const whole = (text: string, max: number) => /^\d{1,3}$/.test(text) && Number(text) <= max;
@@ -71,6 +73,7 @@ export function StudentDialog({
     minutes:
       kind !== 'none' && !(whole(minutes, 600) && Number(minutes) >= 5) ? '5 to 600 minutes.' : undefined,
     practice: practice.every((each) => whole(each, 720)) ? undefined : 'Whole minutes, 0 to 720 a day.',
+    year: year === '' || whole(year, 20) ? undefined : 'Empty, or 0 to 20.',
     reach: reach === '' || (whole(reach, 40) && Number(reach) > 0) ? undefined : 'Semitones, 1 to 40.',
   };
   const bad = Object.values(errors).some((each) => each !== undefined);
@@ -94,6 +97,12 @@ export function StudentDialog({
       minutesByWeekday: practice.map(Number),
       levelsHeld: held,
       reachSemitones: reach === '' ? null : Number(reach),
+      schoolYear:
+        year === ''
+          ? null
+          : Number(year) === yearNow
+            ? (student?.schoolYear ?? null)
+            : { year: Number(year), from: schoolYearStart(today) },
       archivedOn: student?.archivedOn ?? null,
     };
     onSave(saved);
@@ -132,6 +141,13 @@ export function StudentDialog({
             onChange={setReach}
             hint="one hand, comfortable; empty if not asked for"
             error={shown('reach')}
+          />
+          <TextField
+            label="Year group"
+            value={year}
+            onChange={setYear}
+            hint="this school year, from 1 September; empty if not at school"
+            error={shown('year')}
           />
         </FieldRow>
         <h3 className={css.head}>Lesson</h3>
@@ -211,6 +227,10 @@ export function StudentDialog({
     </Dialog>
   );
 }
+
+/** The last 1 September: assumed to be the day year groups change. */
+const schoolYearStart = (today: CalendarDay): CalendarDay =>
+  calendarDay(`${Number(today.slice(0, 4)) - (today.slice(5, 7) < '09' ? 1 : 0)}-09-01`);
 
 /** Levels passed before: what prerequisites and effort are counted from. */
 function HeldLevels({

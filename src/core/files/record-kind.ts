@@ -1,0 +1,11 @@
+export const RECORD_KINDS = [
+  'student',
+  'set',
+  'piece',
+  'goal',
+  'sheet',
+  'lesson',
+  'closure',
+  'settings',
+] as const;
+export type RecordKind = (typeof RECORD_KINDS)[number];

@@ -1,0 +1,198 @@
+import { PREDICATE_VALUES } from '../repertoire';
+import { CONTRASTS } from '../requirements';
+import { bars, day, name, seconds, tempo } from './common-shapes';
+import {
+  either,
+  id,
+  list,
+  nullable,
+  number,
+  object,
+  oneOf,
+  record,
+  text,
+  union,
+  whole,
+  yesNo,
+  type Shape,
+} from './shape';
+
+const predicate = union('on', {
+  ...Object.fromEntries(
+    Object.entries(PREDICATE_VALUES).map(([on, values]) => [on, { is: values ? oneOf(values) : name }]),
+  ),
+  component: { is: id },
+  'own choice': { is: oneOf(['own choice', 'listed']) },
+  grade: { from: whole(1, 50), to: whole(1, 50) },
+  memory: { is: oneOf(['from memory', 'with the music']) },
+});
+
+const plainRules = {
+  'one from each': { id, componentIds: list(id, 20, 1) },
+  count: { id, min: whole(0, 50), max: whole(0, 50) },
+  time: { id, min: nullable(seconds), max: nullable(seconds), gapSeconds: whole(0, 600) },
+  'different composers': { id },
+  'count where': { id, bound: oneOf(['at least', 'at most']), count: whole(0, 50), where: predicate },
+  'edition valid': { id },
+  'level held': { id, family: name, rank: whole(1, 50) },
+  age: { id, on: nullable(day), min: nullable(whole(0, 120)), max: nullable(whole(0, 120)) },
+  'entry closes': { id },
+  'entry fact': { id, fact: name },
+  takes: { id, max: whole(1, 99), continuous: yesNo },
+  'excerpt bars': { id, componentId: id },
+  choose: { id, componentId: id, min: whole(0, 20), max: whole(0, 20) },
+  contrast: { id, in: oneOf(CONTRASTS), between: oneOf(['any', 'all']) },
+  'graded pieces': {
+    id,
+    by: oneOf(['year group', 'entry fact']),
+    fact: text(120),
+    classes: list(
+      object({
+        value: name,
+        atLeast: whole(0, 20),
+        from: whole(1, 50),
+        to: nullable(whole(1, 50)),
+        free: whole(0, 20),
+      }),
+      40,
+      1,
+    ),
+  },
+  'not used before': { id, years: nullable(whole(1, 50)) },
+  'named edition': { id, componentId: id, edition: name },
+  condition: { id, topic: name, allows: nullable(list(name, 20, 1)) },
+  'year group': { id, min: nullable(whole(0, 20)), max: nullable(whole(0, 20)) },
+  'recording due': { id },
+  'scales known': { id, componentId: id, count: nullable(whole(1, 400)) },
+};
+/** Rules may combine rules that combine rules; deeper than that nobody could read the sentence. */
+const combined = (inner: Shape) => ({
+  combined: {
+    id,
+    need: either(oneOf(['all', 'any']), whole(1, 20)),
+    rules: list(inner, 20, 1),
+  },
+});
+const innermost = union('kind', plainRules);
+const inner = union('kind', { ...plainRules, ...combined(innermost) });
+const rule = union('kind', { ...plainRules, ...combined(inner) });
+
+const source = union('kind', {
+  list: { pieceIds: list(id, 2_000), min: whole(0, 20), max: whole(1, 20) },
+  'own choice': { min: whole(0, 20), max: whole(1, 20) },
+  catalogue: { fromRank: whole(1, 50), toRank: whole(1, 50), min: whole(0, 20), max: whole(1, 20) },
+  excerpt: {
+    pieceId: id,
+    bars,
+    tempo: nullable(tempo),
+    fromBeat: nullable(number(1, 32)),
+    toBeat: nullable(number(1, 32)),
+  },
+  scales: {
+    rows: list(
+      object({
+        id,
+        key: name,
+        form: name,
+        octaves: whole(1, 8),
+        tempo: nullable(tempo),
+        articulation: text(60),
+        hands: text(60),
+      }),
+      400,
+    ),
+    drawn: whole(0, 400),
+  },
+  prepared: { items: list(text(200, 1), 100) },
+});
+
+const rounding = object({ way: oneOf(['half up', 'half even', 'down', 'up']), places: whole(0, 2) });
+
+export const schemeShape = object({
+  id,
+  version: whole(1, 1_000_000),
+  components: list(
+    object({
+      componentId: id,
+      criteria: list(
+        object({
+          id,
+          name,
+          maxMark: whole(1, 1_000),
+          bands: list(object({ from: whole(0, 1_000), to: whole(0, 1_000), descriptor: text(400) }), 40),
+        }),
+        30,
+        1,
+      ),
+    }),
+    30,
+    1,
+  ),
+  totalling: union('kind', {
+    sum: {},
+    weighted: { weights: record(whole(0, 1_000), 30), outOf: whole(1, 10_000), rounding },
+  }),
+  panel: nullable(
+    object({
+      judges: whole(1, 9),
+      by: oneOf(['mean', 'median', 'trimmed mean']),
+      drop: whole(0, 4),
+      rounding,
+    }),
+  ),
+  outcome: union('kind', {
+    awards: {},
+    ratings: { table: list(object({ panel: list(id, 9, 1), final: id }), 1_000) },
+    seats: { seats: whole(1, 500), ties: oneOf(['all in', 'none in']) },
+  }),
+  awards: list(
+    object({
+      id,
+      name,
+      total: whole(0, 100_000),
+      eachAtLeast: nullable(whole(0, 1_000)),
+      passes: record(whole(0, 1_000), 30),
+    }),
+    12,
+    1,
+  ),
+});
+
+export const setShape = object({
+  id,
+  kind: oneOf(['graded exam', 'festival', 'audition', 'ensemble contest', 'recital']),
+  name,
+  family: name,
+  instrument: name,
+  edition: object({ name: text(60, 1), from: day, to: day, overlapTo: nullable(day) }),
+  catalogue: list(object({ pieceId: id, rank: whole(1, 50) }), 5_000),
+  schemes: list(schemeShape, 60, 1),
+  levels: list(
+    object({
+      id,
+      name,
+      rank: whole(1, 50),
+      schemeId: id,
+      components: list(object({ id, letter: text(3, 1), name, source }), 30, 1),
+      rules: list(rule, 60),
+      instruments: list(name, 40),
+      skills: list(id, 200),
+    }),
+    60,
+    1,
+  ),
+  sessions: list(
+    object({
+      id,
+      name,
+      day,
+      entryOpens: nullable(day),
+      entryCloses: nullable(day),
+      late: nullable(object({ until: day, fee: text(60) })),
+      fee: text(60),
+      recordingDue: nullable(day),
+      venue: text(120),
+    }),
+    60,
+  ),
+});

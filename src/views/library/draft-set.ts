@@ -1,0 +1,431 @@
+import equal from 'fast-deep-equal';
+import type { Award, Band, Criterion, MarkScheme, Outcome, Rounding } from '@/core/marks';
+import { problemsOfScheme } from '@/core/marks';
+import { parseBars } from '@/core/music';
+import {
+  problemsOfSet,
+  type Component,
+  type ComponentSource,
+  type RequirementSet,
+} from '@/core/requirements';
+import { calendarDay, isCalendarDay } from '@/core/time';
+import type { Draft, DraftComponent, DraftLevel, DraftMarks } from './draft';
+import { ruleOf } from './rule-form';
+import { scaleRowsOf } from './scale-rows';
+
+/** What is still wrong, by field: `levels.0.components.1.max`. */
+export type DraftProblems = Readonly<Record<string, string>>;
+type Need = (field: string, good: boolean, message: string) => void;
+
+const names = (text: string): string[] =>
+  text
+    .split(',')
+    .map((each) => each.trim())
+    .filter(Boolean);
+const slug = (text: string) =>
+  text
+    .trim()
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '');
+const isWhole = (text: string, min: number, max: number) =>
+  /^\d{1,6}$/.test(text) && Number(text) >= min && Number(text) <= max;
+const dayOrNull = (text: string) => (isCalendarDay(text) ? calendarDay(text) : null);
+
+/**
+ * The set the draft describes, or what is still wrong, by field.
+ * @param pieceIds - the pieces of the library
+ */
+export function setOfDraft(
+  draft: Draft,
+  newId: () => string,
+  pieceIds: ReadonlySet<string>,
+):
+  | { readonly ok: true; readonly set: RequirementSet }
+  | { readonly ok: false; readonly problems: DraftProblems } {
+  const problems: Record<string, string> = {};
+  const need: Need = (field, good, message) => {
+    if (!good && !(field in problems)) problems[field] = message;
+  };
+  checkHead(draft, need);
+  checkSessions(draft, need);
+  need('levels', draft.levels.length > 0, 'At least one level.');
+  const levels = draft.levels.map((level, at) => levelOf(level, `levels.${at}`, need, problems));
+  const schemes = levels.map(({ components, ids }, at) =>
+    schemeOfLevel(draft.marks, components, ids, at, need),
+  );
+  if (Object.keys(problems).length > 0) return { ok: false, problems };
+  const shared = sharedSchemes(schemes, draft);
+  const { before } = draft;
+  const set: RequirementSet = {
+    id: before?.id ?? newId(),
+    kind: draft.kind,
+    name: draft.name.trim(),
+    family: before?.family ?? `${draft.name.trim()} ${draft.instrument.trim()}`.slice(0, 120),
+    instrument: draft.instrument.trim(),
+    edition: {
+      name: draft.edition.trim(),
+      from: calendarDay(draft.from),
+      to: calendarDay(draft.to),
+      overlapTo: dayOrNull(draft.overlapTo),
+    },
+    catalogue: before?.catalogue ?? [],
+    schemes: shared.schemes,
+    levels: levels.map(({ level }, at) => ({ ...level, schemeId: shared.ids[at] ?? '' })),
+    sessions: draft.sessions.map((session) => ({
+      id: session.id,
+      name: session.name.trim(),
+      day: calendarDay(session.day),
+      entryOpens: dayOrNull(session.opens),
+      entryCloses: dayOrNull(session.closes),
+      late:
+        session.lateUntil === ''
+          ? null
+          : { until: calendarDay(session.lateUntil), fee: session.lateFee.trim() },
+      fee: session.fee.trim(),
+      recordingDue: dayOrNull(session.recordingDue),
+      venue: session.venue.trim(),
+    })),
+  };
+  const [unsound] = problemsOfSet(set, pieceIds);
+  return unsound
+    ? { ok: false, problems: { set: `${unsound.path}: ${unsound.message}` } }
+    : { ok: true, set };
+}
+
+function checkHead(draft: Draft, need: Need): void {
+  need('name', draft.name.trim() !== '', 'The requirement needs a name.');
+  need('instrument', draft.instrument.trim() !== '', 'For which instrument? “any” will do.');
+  need('edition', draft.edition.trim() !== '', 'A name, such as 2026–2029.');
+  need('from', isCalendarDay(draft.from), 'A day.');
+  need('to', isCalendarDay(draft.to) && draft.to >= draft.from, 'A day after the first.');
+  need(
+    'overlapTo',
+    draft.overlapTo === '' || (isCalendarDay(draft.overlapTo) && draft.overlapTo >= draft.to),
+    'Empty, or a day after the last.',
+  );
+}
+
+function checkSessions(draft: Draft, need: Need): void {
+  const day = (text: string, from: string, to: string) =>
+    text === '' || (isCalendarDay(text) && text >= from && text <= to);
+  draft.sessions.forEach((session, at) => {
+    const place = `sessions.${at}`;
+    const last = session.closes === '' ? session.day : session.closes;
+    need(`${place}.name`, session.name.trim() !== '', 'A name.');
+    need(`${place}.day`, isCalendarDay(session.day), 'A day.');
+    need(`${place}.closes`, day(session.closes, '', session.day), 'Empty, or a day before the session.');
+    need(`${place}.opens`, day(session.opens, '', last), 'Empty, or a day before entry closes.');
+    need(
+      `${place}.lateUntil`,
+      session.lateUntil === '' ||
+        (session.closes !== '' && day(session.lateUntil, session.closes, session.day)),
+      'Empty, or a day from the closing date to the session.',
+    );
+    need(`${place}.recordingDue`, day(session.recordingDue, '', '9999-12-31'), 'Empty, or a day.');
+  });
+}
+
+/** A level with the ids of its components. Its scheme is made beside it. */
+function levelOf(draft: DraftLevel, place: string, need: Need, problems: Record<string, string>) {
+  const { components } = draft;
+  need(`${place}.name`, draft.name.trim() !== '', 'A name.');
+  need(`${place}.rank`, isWhole(draft.rank, 1, 50), '1 to 50.');
+  need(`${place}.components`, components.length > 0, 'At least one component.');
+  const taken = new Set(components.map((each) => each.id));
+  const ids = components.map((each, at) => {
+    if (each.id !== '') return each.id;
+    const wanted = slug(each.letter) || `c${at + 1}`;
+    let id = wanted;
+    for (let next = 2; taken.has(id); next += 1) id = `${wanted}${next}`;
+    taken.add(id);
+    return id;
+  });
+  const letters = components.map((each) => slug(each.letter));
+  components.forEach((component, at) => {
+    need(
+      `${place}.components.${at}.letter`,
+      component.letter.trim() !== '' &&
+        component.letter.trim().length <= 3 &&
+        letters.indexOf(letters[at] ?? '') === at,
+      'One to three letters, each once.',
+    );
+    checkComponent(component, `${place}.components.${at}`, need);
+  });
+  const idOf = (letter: string) => {
+    const at = letters.indexOf(slug(letter));
+    return at < 0 || slug(letter) === '' ? undefined : ids[at];
+  };
+  const ruleIds = new Set(draft.rules.map((rule) => rule.id));
+  let fresh = 1;
+  const rules = draft.rules.flatMap((rule, at) => {
+    while (ruleIds.has(`r${fresh}`)) fresh += 1;
+    const read = ruleOf(rule, `r${fresh}`, idOf);
+    fresh += 1;
+    if (typeof read === 'string') problems[`${place}.rules.${at}`] = read;
+    return typeof read === 'string' ? [] : [read];
+  });
+  const level = {
+    id: draft.id,
+    name: draft.name.trim(),
+    rank: Number(draft.rank),
+    components: components.map((each, at) => componentOf(each, ids[at] ?? '')),
+    rules,
+    instruments: names(draft.instruments),
+    skills: draft.skills,
+  };
+  return { level, components, ids };
+}
+
+function checkComponent(component: DraftComponent, place: string, need: Need): void {
+  const { source } = component;
+  need(`${place}.name`, component.name.trim() !== '', 'A name.');
+  need(`${place}.maxMark`, isWhole(component.maxMark, 1, 1000), '1 to 1000.');
+  need(`${place}.weight`, isWhole(component.weight, 0, 1000), '0 to 1000.');
+  const criteria = names(component.criteria);
+  need(
+    `${place}.criteria`,
+    criteria.length > 0 && new Set(criteria).size === criteria.length,
+    'At least one, separated by commas, each once.',
+  );
+  const starts = bandStarts(component);
+  need(
+    `${place}.bands`,
+    starts !== undefined,
+    `First marks of the bands, rising, 0 to ${component.maxMark}.`,
+  );
+  if (source === 'list' || source === 'own choice' || source === 'catalogue')
+    need(
+      `${place}.max`,
+      isWhole(component.min, 0, 20) &&
+        isWhole(component.max, 1, 20) &&
+        Number(component.min) <= Number(component.max),
+      'From 0 to 20, the least first.',
+    );
+  if (source === 'catalogue')
+    need(
+      `${place}.toRank`,
+      isWhole(component.fromRank, 1, 50) &&
+        isWhole(component.toRank, 1, 50) &&
+        Number(component.fromRank) <= Number(component.toRank),
+      'Grades 1 to 50, the lowest first.',
+    );
+  if (source === 'excerpt') {
+    const beat = (text: string) =>
+      text === '' || (/^\d{1,2}(\.\d{1,3})?$/.test(text) && Number(text) >= 1 && Number(text) <= 32);
+    need(`${place}.pieceId`, component.pieceId !== '', 'Which piece?');
+    need(`${place}.bars`, parseBars(component.bars) !== undefined, 'Bars as 12–40.');
+    need(`${place}.fromBeat`, beat(component.fromBeat), 'Empty, or a beat from 1.');
+    need(`${place}.toBeat`, beat(component.toBeat), 'Empty, or a beat from 1.');
+  }
+  if (source === 'scales') {
+    const rows = scaleRowsOf(component.rows);
+    need(`${place}.rows`, typeof rows !== 'string', typeof rows === 'string' ? rows : '');
+    need(
+      `${place}.drawn`,
+      isWhole(component.drawn, 0, typeof rows === 'string' ? 400 : rows.length),
+      'How many rows the examiner draws.',
+    );
+  }
+}
+
+function componentOf(component: DraftComponent, id: string): Component {
+  return { id, letter: component.letter.trim(), name: component.name.trim(), source: sourceOf(component) };
+}
+
+function sourceOf(component: DraftComponent): ComponentSource {
+  const [min, max] = [Number(component.min), Number(component.max)];
+  const beat = (text: string) => (text === '' ? null : Number(text));
+  switch (component.source) {
+    case 'list':
+      return { kind: 'list', pieceIds: component.pieceIds, min, max };
+    case 'own choice':
+      return { kind: 'own choice', min, max };
+    case 'catalogue':
+      return {
+        kind: 'catalogue',
+        fromRank: Number(component.fromRank),
+        toRank: Number(component.toRank),
+        min,
+        max,
+      };
+    case 'excerpt':
+      return {
+        kind: 'excerpt',
+        pieceId: component.pieceId,
+        bars: parseBars(component.bars) ?? { from: 1, to: 1 },
+        tempo: component.tempo,
+        fromBeat: beat(component.fromBeat),
+        toBeat: beat(component.toBeat),
+      };
+    case 'scales': {
+      const rows = scaleRowsOf(component.rows);
+      return { kind: 'scales', rows: typeof rows === 'string' ? [] : rows, drawn: Number(component.drawn) };
+    }
+    case 'prepared':
+      return {
+        kind: 'prepared',
+        items: component.items
+          .split('\n')
+          .map((item) => item.trim())
+          .filter(Boolean),
+      };
+  }
+}
+
+/** First marks of the bands: as typed, or of equal width, six at most. Undefined when they do not rise. */
+export function bandStarts({
+  bands,
+  maxMark,
+}: Pick<DraftComponent, 'bands' | 'maxMark'>): number[] | undefined {
+  const max = Number(maxMark);
+  if (!isWhole(maxMark, 1, 1000)) return [];
+  if (bands.trim() === '') {
+    const count = Math.min(6, max);
+    return Array.from({ length: count }, (_, at) => Math.floor((max * at) / count) + 1);
+  }
+  const starts = names(bands);
+  if (
+    !starts.every((each, at) => isWhole(each, 0, max) && (at === 0 || Number(each) > Number(starts[at - 1])))
+  )
+    return undefined;
+  return starts.map(Number);
+}
+
+function criteriaOf(component: DraftComponent, before: readonly Criterion[]): Criterion[] {
+  const maxMark = Number(component.maxMark);
+  const starts = bandStarts(component) ?? [];
+  const taken = new Set(before.map((criterion) => criterion.id));
+  return names(component.criteria).map((name, row) => {
+    const kept = before.find((criterion) => criterion.name === name);
+    let id = kept?.id ?? `c${row + 1}`;
+    for (let next = row + 2; !kept && taken.has(id); next += 1) id = `c${next}`;
+    taken.add(id);
+    const bands = starts.map((from, at): Band => ({
+      from,
+      to: (starts[at + 1] ?? maxMark + 1) - 1,
+      descriptor: (component.descriptors[name]?.[at] ?? '').trim(),
+    }));
+    return { id, name, maxMark, bands };
+  });
+}
+
+type Bare = Omit<MarkScheme, 'id' | 'version'>;
+
+function schemeOfLevel(
+  marks: DraftMarks,
+  components: readonly DraftComponent[],
+  ids: readonly string[],
+  level: number,
+  need: Need,
+): { readonly of: (before: MarkScheme | undefined) => Bare } {
+  const rounding: Rounding = { way: marks.way, places: Number(marks.places) };
+  const idOf = (letter: string) => ids[components.findIndex((each) => slug(each.letter) === slug(letter))];
+  const judges = Number(marks.judges);
+  need('marks.outOf', isWhole(marks.outOf, 1, 10_000), '1 to 10 000.');
+  need('marks.places', isWhole(marks.places, 0, 2), '0 to 2.');
+  need('marks.judges', isWhole(marks.judges, 1, 9), '1 to 9.');
+  need('marks.drop', isWhole(marks.drop, 0, 4), '0 to 4.');
+  need('marks.seats', isWhole(marks.seats, 1, 500), '1 to 500.');
+  const awards = marks.awards.map((award, at): Award => {
+    const place = `marks.awards.${at}`;
+    need(`${place}.name`, award.name.trim() !== '', 'A name.');
+    need(`${place}.total`, isWhole(award.total, 0, 100_000), 'A total.');
+    need(`${place}.each`, award.each === '' || isWhole(award.each, 0, 1000), 'Empty, or a mark.');
+    const passes = names(award.passes).flatMap((each) => {
+      const match = /^(\S+)\s+(\d{1,4})$/.exec(each);
+      const id = match ? idOf(match[1] ?? '') : undefined;
+      // A letter of another level is no fault here; that it is of no level is found once, at the first.
+      need(`${place}.passes`, match !== null && (id !== undefined || level > 0), 'As A 12, T 10.');
+      return match && id !== undefined ? [[id, Number(match[2])] as const] : [];
+    });
+    return {
+      id: `award-${at + 1}`,
+      name: award.name.trim(),
+      total: Number(award.total),
+      eachAtLeast: award.each === '' ? null : Number(award.each),
+      passes: Object.fromEntries(passes),
+    };
+  });
+  const outcome = outcomeOf(marks, awards, need);
+  const of = (before: MarkScheme | undefined): Bare => ({
+    components: components.map((component, at) => ({
+      componentId: ids[at] ?? '',
+      criteria: criteriaOf(
+        component,
+        before?.components.find((each) => each.componentId === ids[at])?.criteria ?? [],
+      ),
+    })),
+    totalling:
+      marks.totalling === 'sum'
+        ? { kind: 'sum' }
+        : {
+            kind: 'weighted',
+            weights: Object.fromEntries(components.map((each, at) => [ids[at] ?? '', Number(each.weight)])),
+            outOf: Number(marks.outOf),
+            rounding,
+          },
+    panel: judges > 1 ? { judges, by: marks.by, drop: Number(marks.drop), rounding } : null,
+    outcome,
+    awards: awards.map((award, at) => ({ ...award, id: before?.awards[at]?.id ?? award.id })),
+  });
+  const [problem] = problemsOfScheme({ id: 'x', version: 1, ...of(undefined) });
+  if (problem) need(schemeField(problem.path), false, `${problem.message}.`);
+  return { of };
+}
+
+/** The field that shows what a scheme lacks. */
+function schemeField(path: string): string {
+  const award = /^awards\[(\d+)\]\.(\w+)/.exec(path);
+  if (award)
+    return `marks.awards.${award[1] ?? ''}.${award[2] === 'eachAtLeast' ? 'each' : (award[2] ?? '')}`;
+  if (path.startsWith('totalling')) return 'marks.outOf';
+  if (path.startsWith('panel')) return 'marks.judges';
+  return path.startsWith('outcome') ? 'marks.table' : 'marks';
+}
+
+function outcomeOf(marks: DraftMarks, awards: readonly Award[], need: Need): Outcome {
+  if (marks.outcome === 'awards') return { kind: 'awards' };
+  if (marks.outcome === 'seats') return { kind: 'seats', seats: Number(marks.seats), ties: marks.ties };
+  const idOf = (name: string) =>
+    awards.find((award) => award.name.toLowerCase() === name.trim().toLowerCase())?.id;
+  const table = marks.table.split('\n').flatMap((line, at) => {
+    if (line.trim() === '') return [];
+    const [panel = '', final = ''] = line.split('=');
+    const ids = names(panel).map(idOf);
+    const result = idOf(final);
+    const good = result !== undefined && ids.every((id) => id !== undefined);
+    need('marks.table', good, `Line ${at + 1}: ratings above, then = and one of them.`);
+    return good ? [{ panel: ids, final: result }] : [];
+  });
+  return { kind: 'ratings', table };
+}
+
+/** Levels whose marks are the same share one scheme; a scheme keeps its id, and rises a version when it changes. */
+function sharedSchemes(
+  made: readonly { readonly of: (before: MarkScheme | undefined) => Bare }[],
+  draft: Draft,
+) {
+  const beforeOf = (at: number) => {
+    const level = draft.before?.levels.find((each) => each.id === draft.levels[at]?.id);
+    return draft.before?.schemes.find((scheme) => scheme.id === level?.schemeId);
+  };
+  const schemes: MarkScheme[] = [];
+  const taken = new Set(draft.before?.schemes.map((scheme) => scheme.id));
+  const ids = made.map(({ of }, at) => {
+    const before = beforeOf(at);
+    const bare = of(before);
+    const isSame = (scheme: MarkScheme) =>
+      equal({ ...scheme, id: '', version: 0 }, { ...bare, id: '', version: 0 });
+    const same = schemes.find(isSame);
+    if (same) return same.id;
+    const free = before && !schemes.some((scheme) => scheme.id === before.id) ? before : undefined;
+    let id = free?.id ?? 'marks';
+    for (let next = 2; !free && taken.has(id); next += 1) id = `marks-${next}`;
+    taken.add(id);
+    const version = free ? (isSame(free) ? free.version : free.version + 1) : 1;
+    const scheme = { id, version, ...bare };
+    schemes.push(scheme);
+    return id;
+  });
+  return { schemes, ids };
+}

@@ -1,0 +1,126 @@
+import { useState } from 'react';
+import type { Studio } from '@/core/register';
+import { Button, Combobox, FieldRow, SelectField, TextField } from '@/ui';
+import type { DraftComponent } from '../draft';
+import { DescriptorGrid } from './DescriptorGrid';
+import css from './RequirementDialog.module.css';
+
+const SOURCES = [
+  { value: 'list', label: 'chosen from a list' },
+  { value: 'catalogue', label: 'chosen from the catalogue' },
+  { value: 'own choice', label: 'own choice' },
+  { value: 'excerpt', label: 'an excerpt' },
+  { value: 'scales', label: 'a scale table' },
+  { value: 'prepared', label: 'prepared work or tests' },
+];
+
+/** Fields that are typed as text. */
+type TextName = {
+  [Name in keyof DraftComponent]: DraftComponent[Name] extends string ? Name : never;
+}[keyof DraftComponent];
+
+/** A component: what it is chosen from, and the criteria it is marked by. */
+export function ComponentFields({
+  component,
+  weighted,
+  studio,
+  problem,
+  onChange,
+  onMove,
+  onRemove,
+}: {
+  readonly component: DraftComponent;
+  readonly weighted: boolean;
+  readonly studio: Studio;
+  readonly problem: (field: string) => string | undefined;
+  readonly onChange: (part: Partial<DraftComponent>) => void;
+  /** One place earlier (-1) or later (1). */
+  readonly onMove: (step: -1 | 1) => void;
+  readonly onRemove: (() => void) | undefined;
+}) {
+  const [words, setWords] = useState(false);
+  const { source } = component;
+  const chooses = source === 'list' || source === 'own choice' || source === 'catalogue';
+  const field = (name: TextName, label: string, hint?: string, rows?: number) => (
+    <TextField
+      key={name}
+      label={label}
+      hint={hint}
+      {...(rows !== undefined && { rows })}
+      value={component[name]}
+      onChange={(value) => onChange({ [name]: value })}
+      error={problem(name)}
+    />
+  );
+  return (
+    <div className={css.item}>
+      <FieldRow>
+        {field('letter', 'Letter')}
+        {field('name', 'Component')}
+        <SelectField
+          label="What"
+          value={source}
+          options={SOURCES}
+          onChange={(value) => onChange({ source: value as DraftComponent['source'] })}
+        />
+        {source === 'catalogue' && [field('fromRank', 'From grade'), field('toRank', 'To grade')]}
+        {chooses && [field('min', 'At least'), field('max', 'At most')]}
+        {source === 'excerpt' && (
+          <>
+            <Combobox
+              label="Piece"
+              value={component.pieceId}
+              options={[...studio.pieces.values()].map((piece) => ({
+                value: piece.id,
+                label: `${piece.title}, ${piece.composer}`,
+              }))}
+              onChange={(pieceId) => onChange({ pieceId })}
+            />
+            <TextField
+              label="Bars"
+              value={component.bars}
+              onChange={(bars) => onChange({ bars })}
+              error={problem('bars') ?? problem('pieceId')}
+            />
+            {field('fromBeat', 'From beat', 'empty: from the barline')}
+            {field('toBeat', 'To beat', 'empty: to the barline')}
+          </>
+        )}
+        {source === 'scales' && field('drawn', 'Rows drawn')}
+      </FieldRow>
+      {source === 'scales' &&
+        field(
+          'rows',
+          'Scale table, a row a line',
+          'key, form, octaves, tempo, articulation, hands: D major, scale, 2, q=96, slurred',
+          5,
+        )}
+      {source === 'prepared' && field('items', 'What is prepared, an item a line', undefined, 3)}
+      <FieldRow>
+        {field('criteria', 'Criteria, separated by commas')}
+        {field('maxMark', 'Marks for each')}
+        {weighted && field('weight', 'Weight')}
+        <Button look="quiet" onClick={() => setWords(!words)} aria-expanded={words}>
+          Bands and their words
+        </Button>
+        <Button look="quiet" onClick={() => onMove(-1)}>
+          Up
+        </Button>
+        <Button look="quiet" onClick={() => onMove(1)}>
+          Down
+        </Button>
+        {onRemove && (
+          <Button look="quiet" onClick={onRemove}>
+            Remove the component
+          </Button>
+        )}
+      </FieldRow>
+      {words && (
+        <>
+          {field('bands', 'First mark of each band', 'as 1, 3, 5; empty: six of equal width')}
+          <DescriptorGrid component={component} onChange={(descriptors) => onChange({ descriptors })} />
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,243 @@
+import { useState } from 'react';
+import { componentMax, schemeComponent, schemeMax, type MarkScheme } from '@/core/marks';
+import { formatBars, formatTime } from '@/core/music';
+import { formatPieces } from '@/core/files';
+import {
+  listedPieces,
+  ruleTitle,
+  schemeOf,
+  type Component,
+  type ComponentSource,
+  type Level,
+  type RequirementSet,
+} from '@/core/requirements';
+import type { ReadyState } from '@/store';
+import { Button, Section, Table, TempoMark } from '@/ui';
+import { saveFile } from '../../shell/save-file';
+import { PastePiecesDialog } from './PastePiecesDialog';
+import { PieceDialog } from './PieceDialog';
+import css from '../LibraryView.module.css';
+
+/** A level as it stands: rules, marks, and what every component is chosen from. */
+export function LevelDetail({
+  ready,
+  set,
+  level,
+}: {
+  readonly ready: ReadyState;
+  readonly set: RequirementSet;
+  readonly level: Level;
+}) {
+  const scheme = schemeOf(set, level);
+  return (
+    <>
+      <div className={css.two}>
+        <Section title="Rules" end={`${level.rules.length}`}>
+          <ul>
+            {level.rules.map((rule) => (
+              <li key={rule.id} className={css.line}>
+                {ruleTitle(rule, level)}
+              </li>
+            ))}
+          </ul>
+          {level.rules.length === 0 && <p className={css.soft}>No rules stated.</p>}
+        </Section>
+        <Section title="Marks" end={`${schemeMax(scheme)} in all`}>
+          <ul>
+            {level.components.map((component) => {
+              const marked = schemeComponent(scheme, component.id);
+              return (
+                <li key={component.id} className={css.line}>
+                  <b>{component.letter}</b> {component.name}:{' '}
+                  {marked
+                    ? `${componentMax(marked)}, ${marked.criteria.map((each) => each.name.toLowerCase()).join('; ')}`
+                    : 'not marked'}
+                </li>
+              );
+            })}
+            {scheme.awards.map((award) => (
+              <li key={award.id} className={css.line}>
+                {award.name} {award.total}
+                {award.eachAtLeast === null ? '' : `, at least ${award.eachAtLeast} in each`}
+                {Object.entries(award.passes).map(
+                  ([id, mark]) =>
+                    `, ${level.components.find((each) => each.id === id)?.letter ?? id} ${mark}`,
+                )}
+              </li>
+            ))}
+            {schemeWords(scheme).map((line) => (
+              <li key={line} className={css.line}>
+                {line}
+              </li>
+            ))}
+          </ul>
+        </Section>
+      </div>
+      {level.components.map((component) => (
+        <ComponentDetail key={component.id} ready={ready} set={set} level={level} component={component} />
+      ))}
+    </>
+  );
+}
+
+function ComponentDetail({
+  ready,
+  set,
+  level,
+  component,
+}: {
+  readonly ready: ReadyState;
+  readonly set: RequirementSet;
+  readonly level: Level;
+  readonly component: Component;
+}) {
+  const [pasting, setPasting] = useState(false);
+  const [editing, edit] = useState<string | null>(null);
+  const { source } = component;
+  const { pieces } = ready.studio;
+  const listed = listedPieces(component, set);
+  const piece = editing === null ? undefined : pieces.get(editing);
+  return (
+    <div className={css.component}>
+      <Section
+        title={`${component.letter}. ${component.name}`}
+        end={sourceWords(source, listed?.length ?? 0)}
+      >
+        {listed && (
+          <>
+            {listed.length === 0 ? (
+              <p className={css.soft}>The list is empty.</p>
+            ) : (
+              <Table
+                label={`${component.name}, pieces`}
+                head={['Piece', 'Composer', 'Time', 'Key, metre', 'Bars', 'Tempo', 'Facts']}
+                tight
+              >
+                {listed.flatMap((id) => {
+                  const each = pieces.get(id);
+                  return each
+                    ? [
+                        <tr key={id}>
+                          <th scope="row">
+                            <b>{each.title}</b>
+                          </th>
+                          <td>{each.composer}</td>
+                          <td>{each.seconds === null ? '–' : formatTime(each.seconds)}</td>
+                          <td>{[each.key, each.metre].filter(Boolean).join(', ') || '–'}</td>
+                          <td>{each.bars ?? '–'}</td>
+                          <td>{each.tempo ? <TempoMark {...each.tempo} /> : '–'}</td>
+                          <td>
+                            <Button look="quiet" label={`Change ${each.title}`} onClick={() => edit(id)}>
+                              Change
+                            </Button>
+                          </td>
+                        </tr>,
+                      ]
+                    : [];
+                })}
+              </Table>
+            )}
+            <div className={css.acts}>
+              {source.kind === 'list' && <Button onClick={() => setPasting(true)}>Paste a list</Button>}
+              <Button
+                disabled={listed.length === 0}
+                onClick={() =>
+                  saveFile(
+                    `${set.id}-${level.id}-${component.id}.csv`,
+                    formatPieces(listed.flatMap((id) => pieces.get(id) ?? [])),
+                    'text/csv',
+                  )
+                }
+              >
+                Save the list as CSV
+              </Button>
+            </div>
+          </>
+        )}
+        {source.kind === 'prepared' && <p>{source.items.join(', ') || 'nothing listed'}</p>}
+        {source.kind === 'scales' && (
+          <Table
+            label={`${component.name}, rows`}
+            head={['Key', 'Form', 'Octaves', 'Tempo', 'Articulation', 'Hands']}
+            tight
+          >
+            {source.rows.map((row) => (
+              <tr key={row.id}>
+                <th scope="row">{row.key}</th>
+                <td>{row.form}</td>
+                <td>{row.octaves}</td>
+                <td>{row.tempo ? <TempoMark {...row.tempo} /> : '–'}</td>
+                <td>{row.articulation || '–'}</td>
+                <td>{row.hands || '–'}</td>
+              </tr>
+            ))}
+          </Table>
+        )}
+        {source.kind === 'own choice' && <p>Any piece of the library, under the rules of the level.</p>}
+        {source.kind === 'excerpt' && (
+          <p>
+            {pieces.get(source.pieceId)?.title}, bars {excerptPlace(source)}
+            {source.tempo ? (
+              <>
+                {', '}
+                <TempoMark {...source.tempo} />
+              </>
+            ) : null}
+          </p>
+        )}
+      </Section>
+      {pasting && (
+        <PastePiecesDialog set={set} level={level} component={component} onClose={() => setPasting(false)} />
+      )}
+      {piece && <PieceDialog piece={piece} onClose={() => edit(null)} />}
+    </div>
+  );
+}
+
+const counts = ({ min, max }: { readonly min: number; readonly max: number }) =>
+  min === max ? String(min) : `${min} to ${max}`;
+
+function sourceWords(source: ComponentSource, listed: number): string {
+  switch (source.kind) {
+    case 'list':
+      return `${listed} pieces, choose ${counts(source)}`;
+    case 'catalogue':
+      return `catalogue, grade ${counts({ min: source.fromRank, max: source.toRank })}: ${listed} pieces, choose ${counts(source)}`;
+    case 'own choice':
+      return `own choice, ${counts(source)}`;
+    case 'scales':
+      return `${source.rows.length} rows, ${source.drawn} drawn`;
+    case 'excerpt':
+    case 'prepared':
+      return source.kind;
+  }
+}
+
+const beat = (value: number | null) => (value === null ? '' : ` beat ${value}`);
+const excerptPlace = ({ bars, fromBeat, toBeat }: Extract<ComponentSource, { kind: 'excerpt' }>) =>
+  fromBeat === null && toBeat === null
+    ? formatBars(bars)
+    : `${bars.from}${beat(fromBeat)} to ${bars.to}${beat(toBeat)}`;
+
+/** What the scheme does besides adding up: weights, judges, ratings, seats. */
+function schemeWords({ totalling, panel, outcome, awards }: MarkScheme): string[] {
+  const rounding = (way: string, places: number) =>
+    `rounded ${way} to ${places === 0 ? 'whole marks' : `${places} decimals`}`;
+  return [
+    ...(totalling.kind === 'weighted'
+      ? [
+          `weighted ${Object.values(totalling.weights).join(' : ')}, out of ${totalling.outOf}, ${rounding(totalling.rounding.way, totalling.rounding.places)}`,
+        ]
+      : []),
+    ...(panel
+      ? [
+          outcome.kind === 'ratings'
+            ? `${panel.judges} judges; their ratings by a table of ${outcome.table.length} panels, from ${awards[0]?.name ?? ''} to ${awards.at(-1)?.name ?? ''}`
+            : `${panel.judges} judges: ${panel.by}${panel.by === 'trimmed mean' ? `, ${panel.drop} dropped at each end` : ''}, ${rounding(panel.rounding.way, panel.rounding.places)}`,
+        ]
+      : []),
+    ...(outcome.kind === 'seats'
+      ? [`${outcome.seats} seats for the highest totals; ties ${outcome.ties}`]
+      : []),
+  ];
+}
