@@ -1,13 +1,21 @@
 /**
  * The invented studio of Ms Ines Calloway in the harbour town of Brinvane: what the demo opens with.
  *
- * Data alone, in the open formats: three requirement files, read by the importer that users have, and the
+ * Data alone, in the open formats: requirement files of every kind, read by the importer that users have, and the
  * studio's own records. The demo's day is Wednesday 20 January 2027. Read `demoStudio` first.
  */
 import { readRequirementFile, type RecordKind, type RequirementFile } from '@/core/files';
 import fairlead from './fairlead-winds-2027.json';
 import tarrinBefore from './tarrin-flute-2022.json';
+import chandlery from './chandlery-recital-2027.json';
+import lantern from './lantern-coast-2027.json';
+import mainsail from './mainsail-2027.json';
+import ostrand from './ostrand-flute-2026.json';
 import tarrin from './tarrin-flute-2026.json';
+import tarrinGuitar from './tarrin-guitar-2026.json';
+import tarrinHarp from './tarrin-harp-2026.json';
+import tarrinOboe from './tarrin-oboe-2026.json';
+import tarrinVoice from './tarrin-voice-2026.json';
 import studio from './studio.json';
 
 interface Edit {
@@ -15,9 +23,23 @@ interface Edit {
   readonly data: { readonly id: string };
 }
 
-/** The shipped requirement sets: Tarrin Board flute in two editions, and the Fairlead audition. */
+const FILES = [
+  tarrin,
+  tarrinBefore,
+  tarrinGuitar,
+  tarrinHarp,
+  tarrinOboe,
+  tarrinVoice,
+  ostrand,
+  fairlead,
+  lantern,
+  mainsail,
+  chandlery,
+];
+
+/** The shipped requirement sets: graded exams with lists and with a catalogue, audition, festival, contest, recital. */
 export function demoFiles(): RequirementFile[] {
-  return [tarrin, tarrinBefore, fairlead].map((file) => {
+  return FILES.map((file) => {
     const read = readRequirementFile(file);
     if (!read.ok) throw new Error(`a shipped set does not hold: ${JSON.stringify(read.why[0])}`);
     return read.value;
@@ -28,7 +50,9 @@ export function demoFiles(): RequirementFile[] {
 export function demoStudio(): Edit[] {
   const files = demoFiles();
   return [
-    ...files.flatMap((file) => file.pieces).map((data): Edit => ({ kind: 'piece', data })),
+    ...[...new Map(files.flatMap((file) => file.pieces).map((piece) => [piece.id, piece])).values()].map(
+      (data): Edit => ({ kind: 'piece', data }),
+    ),
     ...files.map((file): Edit => ({ kind: 'set', data: file.set })),
     ...(studio as Edit[]),
   ];

@@ -9,6 +9,7 @@ const PLURAL = {
   sheet: 'sheets',
   lesson: 'lessons',
   closure: 'closures',
+  skillbook: 'skillBooks',
 } as const;
 
 /** The records as the studio the core knows; kinds that did not change keep their maps. */

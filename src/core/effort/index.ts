@@ -14,6 +14,7 @@ export {
 } from './level';
 export {
   DEFAULT_EFFORT,
+  minutesForBars,
   pieceMinutes,
   stageMinutes,
   STAGES,

@@ -36,8 +36,18 @@ export const pieceMinutes = (
   bars: number,
   levelRank: number,
   heldRank: number,
+  effort: EffortSettings,
+): number => minutesForBars(levelRank, heldRank, effort)(bars);
+
+/** The same for many pieces of one level. */
+export function minutesForBars(
+  levelRank: number,
+  heldRank: number,
   { minutesPerBar, levelStep }: EffortSettings,
-): number => Math.round(bars * minutesPerBar * levelStep ** Math.max(0, levelRank - heldRank));
+): (bars: number) => number {
+  const dearer = levelStep ** Math.max(0, levelRank - heldRank);
+  return (bars) => Math.round(bars * minutesPerBar * dearer);
+}
 
 /**
  * The minutes of each stage, in order; the shares are renormalised over the stages that there are.

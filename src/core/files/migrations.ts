@@ -42,6 +42,14 @@ const goalTo2 = withFields({ recordingSentOn: null, conditions: {}, editions: {}
 /** Version 2: the year group. */
 const studentTo2 = withFields({ schoolYear: null });
 
+/** Version 2: the table of common levels. */
+const settingsTo2 = withFields({ commonLevels: {} });
+
 /** `steps[n]` turns data of version n + 1 into version n + 2. */
 export type Migrations = Readonly<Partial<Record<RecordKind, readonly Step[]>>>;
-export const MIGRATIONS: Migrations = { set: [setTo2], goal: [goalTo2], student: [studentTo2] };
+export const MIGRATIONS: Migrations = {
+  set: [setTo2],
+  goal: [goalTo2],
+  student: [studentTo2],
+  settings: [settingsTo2],
+};

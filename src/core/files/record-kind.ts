@@ -6,6 +6,7 @@ export const RECORD_KINDS = [
   'sheet',
   'lesson',
   'closure',
+  'skillbook',
   'settings',
 ] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];

@@ -7,6 +7,7 @@ import {
   pieceShape,
   settingsShape,
   sheetShape,
+  skillBookShape,
   studentShape,
 } from './shapes';
 import { setShape } from './set-shape';
@@ -33,6 +34,7 @@ const SHAPES: Readonly<Record<RecordKind, Shape>> = {
   sheet: sheetShape,
   lesson: lessonShape,
   closure: closureShape,
+  skillbook: skillBookShape,
   settings: settingsShape,
 };
 

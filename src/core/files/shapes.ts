@@ -1,6 +1,7 @@
 import { STAGES } from '../effort';
 import { ASSESSORS } from '../marks';
 import { ACCOMPANIMENTS, PIECE_KINDS } from '../repertoire';
+import { HEARD_HOW } from '../skills';
 import { bars, clock, day, name, seconds, tempo } from './common-shapes';
 import { schemeShape, setShape } from './set-shape';
 import { id, list, nullable, number, object, oneOf, record, text, union, whole, yesNo } from './shape';
@@ -110,6 +111,13 @@ export const closureShape = object({
   stops: oneOf(['lessons', 'practice', 'both']),
 });
 
+export const skillBookShape = object({
+  id,
+  pathwayIds: list(id, 10),
+  evidence: list(object({ skillId: id, day, how: oneOf(HEARD_HOW) }), 5_000),
+  exceptions: list(object({ skillId: id, why: name }), 200),
+});
+
 export const settingsShape = object({
   id: oneOf(['studio']),
   teacher: text(120),
@@ -122,6 +130,7 @@ export const settingsShape = object({
     visitMinutes: number(0, 120),
   }),
   effortSet: list(text(60), 20),
+  commonLevels: record(record(whole(1, 20), 60), 100),
   initialsOnPaper: yesNo,
 });
 

@@ -15,4 +15,13 @@ export {
   type GoalPlan,
   type GateState,
 } from './goal';
+export { compileLevel, NO_FACTS, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
+export {
+  cheapestProgramme,
+  eachProgramme,
+  satisfiable,
+  type CheapestProgramme,
+  type PieceCost,
+  type Satisfiable,
+} from './search';
 export { playingTime, timeLimits, type PlayingTime } from './playing-time';

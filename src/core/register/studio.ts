@@ -2,7 +2,8 @@ import { DEFAULT_EFFORT, type EffortSettings } from '../effort';
 import type { MarkSheet } from '../marks';
 import type { Goal } from '../programme';
 import type { Piece } from '../repertoire';
-import type { RequirementSet } from '../requirements';
+import type { CommonLevels, RequirementSet } from '../requirements';
+import type { SkillBook } from '../skills';
 import type { Student } from '../students';
 import type { Closure } from '../time';
 import type { LessonRecord } from './lessons';
@@ -14,6 +15,8 @@ export interface StudioSettings {
   readonly effort: EffortSettings;
   /** Names of the effort figures the teacher has set; the others are shown as assumed. */
   readonly effortSet: readonly string[];
+  /** Where levels of a syllabus stand on one scale, by family and rank; a level left out stands at its own rank. */
+  readonly commonLevels: CommonLevels;
   /** Print names as initials. */
   readonly initialsOnPaper: boolean;
 }
@@ -27,6 +30,7 @@ export interface Studio {
   readonly sheets: ReadonlyMap<string, MarkSheet>;
   readonly lessons: ReadonlyMap<string, LessonRecord>;
   readonly closures: ReadonlyMap<string, Closure>;
+  readonly skillBooks: ReadonlyMap<string, SkillBook>;
   readonly settings: StudioSettings;
 }
 
@@ -36,6 +40,7 @@ export const DEFAULT_SETTINGS: StudioSettings = {
   place: '',
   effort: DEFAULT_EFFORT,
   effortSet: [],
+  commonLevels: {},
   initialsOnPaper: false,
 };
 
@@ -47,5 +52,6 @@ export const NO_STUDIO: Studio = {
   sheets: new Map(),
   lessons: new Map(),
   closures: new Map(),
+  skillBooks: new Map(),
   settings: DEFAULT_SETTINGS,
 };

@@ -1,11 +1,12 @@
-import { composerKey, holds, type Piece } from '../repertoire';
+import { composerKey, type Piece } from '../repertoire';
 import { addDays, calendarDay, isCalendarDay, type CalendarDay } from '../time';
+import { answersTo } from './answers-to';
 import { contrastValue } from './contrast';
 import { piecesOf, type Entry, type Slot } from './entry';
 import { canAllDiffer, canSomeDiffer, fillings } from './possible';
 import { gradedClassOf } from './graded-class';
 import { componentOf, listedPieces } from './requirement-set';
-import type { ChoicePredicate, GradedClass, PieceRule, RuleOf } from './rule';
+import type { GradedClass, PieceRule, RuleOf } from './rule';
 import type { Answer } from './verdict';
 
 /**
@@ -170,30 +171,6 @@ function contrast(rule: RuleOf<'contrast'>, slots: readonly Slot[]): Answer {
   };
 }
 
-/** Whether a piece chosen in the slot answers; the piece null stands for any piece of the student's own. */
-function answersTo(
-  where: ChoicePredicate,
-  piece: Piece | null,
-  slot: Slot,
-  entry: Entry,
-): boolean | 'unknown' {
-  switch (where.on) {
-    case 'component':
-      return slot.componentId === where.is;
-    case 'own choice':
-      return slot.ownChoice === (where.is === 'own choice');
-    case 'memory':
-      return slot.fromMemory === (where.is === 'from memory');
-    case 'grade': {
-      if (piece === null) return 'unknown';
-      const graded = entry.set.catalogue.find((each) => each.pieceId === piece.id);
-      return graded !== undefined && within(graded.rank, where.from, where.to);
-    }
-    default:
-      return piece === null ? 'unknown' : holds(where, piece);
-  }
-}
-
 /** Of the pieces that may still fill a slot, the most that may be such, and the fewest that must. */
 function addable(slot: Slot, answerOf: (piece: Piece | null) => boolean | 'unknown') {
   if (slot.candidates === 'any') {
@@ -208,13 +185,16 @@ function addable(slot: Slot, answerOf: (piece: Piece | null) => boolean | 'unkno
 
 function countWhere(rule: RuleOf<'count where'>, entry: Entry, slots: readonly Slot[]): Answer {
   const chosen = slots.flatMap((slot) =>
-    slot.chosen.map((piece) => ({ title: piece.title, answer: answersTo(rule.where, piece, slot, entry) })),
+    slot.chosen.map((piece) => ({
+      title: piece.title,
+      answer: answersTo(rule.where, piece, slot, entry.set),
+    })),
   );
   const titlesOf = (wanted: boolean | 'unknown') =>
     chosen.filter(({ answer }) => answer === wanted).map(({ title }) => title);
   const [titles, unknown] = [titlesOf(true), titlesOf('unknown')];
   const open = openOf(slots);
-  const more = slots.map((slot) => addable(slot, (piece) => answersTo(rule.where, piece, slot, entry)));
+  const more = slots.map((slot) => addable(slot, (piece) => answersTo(rule.where, piece, slot, entry.set)));
   const most = sum(more, (each) => each.most);
   const possible =
     rule.bound === 'at least'

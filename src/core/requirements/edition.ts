@@ -5,6 +5,7 @@ import type { RequirementSet } from './requirement-set';
 export interface Place {
   readonly levelName: string;
   readonly list: string;
+  readonly rank: number;
 }
 export interface EditionDifference {
   readonly pieceId: string;
@@ -20,9 +21,9 @@ export function placesOf(set: RequirementSet): Map<string, Place[]> {
   for (const level of set.levels)
     for (const { letter, source } of level.components)
       if (source.kind === 'list')
-        for (const id of source.pieceIds) add(id, { levelName: level.name, list: letter });
+        for (const id of source.pieceIds) add(id, { levelName: level.name, list: letter, rank: level.rank });
   for (const { pieceId, rank } of set.catalogue)
-    add(pieceId, { levelName: `grade ${rank}`, list: 'catalogue' });
+    add(pieceId, { levelName: `grade ${rank}`, list: 'catalogue', rank });
   return places;
 }
 

@@ -31,11 +31,13 @@ export {
 export {
   CONDITION_TOPICS,
   CONTRASTS,
+  isPieceRule,
   RULE_KINDS,
   withInner,
   type ChoicePredicate,
   type Contrast,
   type GradedClass,
+  type PieceRule,
   type Rule,
   type RuleKind,
   type RuleOf,
@@ -52,10 +54,16 @@ export {
   type UsedPiece,
   type Waiver,
 } from './entry';
+export { answersTo, type ChoicePlace } from './answers-to';
+export { commonLevel, heldCommonLevel, type CommonLevels } from './common-level';
+export { combine } from './combine';
+export { contrastValue } from './contrast';
+export { gradedClassOf } from './graded-class';
 export {
   editionBefore,
   editionDifferences,
   nextEdition,
+  placesOf,
   type EditionDifference,
   type Place,
 } from './edition';

@@ -1,12 +1,4 @@
-import {
-  addDays as addToDate,
-  differenceInCalendarDays,
-  differenceInYears,
-  format,
-  getISODay,
-  isValid,
-  parseISO,
-} from 'date-fns';
+import { format, isValid, parseISO } from 'date-fns';
 import { enGB } from 'date-fns/locale/en-GB';
 import type { Brand } from '../result';
 
@@ -31,20 +23,28 @@ export function calendarDay(text: string): CalendarDay {
   return text;
 }
 
-const written = (date: Date) => calendarDay(format(date, 'yyyy-MM-dd'));
+const DAY = 86_400_000;
+/** Days are counted in universal time, where every day is as long as every other. */
+const millisOf = (day: CalendarDay): number =>
+  Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8)));
 
 export const addDays = (day: CalendarDay, days: number): CalendarDay =>
-  written(addToDate(parseISO(day), days));
+  new Date(millisOf(day) + days * DAY).toISOString().slice(0, 10) as CalendarDay;
 
 /** Days from `from` to `to`: 0 on the same day, negative when `to` is earlier. */
 export const daysBetween = (from: CalendarDay, to: CalendarDay): number =>
-  differenceInCalendarDays(parseISO(to), parseISO(from));
+  (millisOf(to) - millisOf(from)) / DAY;
 
 /** Whole years from `from` to `to`, as an age is counted (a birthday counts on the day itself). */
-export const yearsBetween = (from: CalendarDay, to: CalendarDay): number =>
-  differenceInYears(parseISO(to), parseISO(from));
+export const yearsBetween = (from: CalendarDay, to: CalendarDay): number => {
+  const [earlier, later, sign] = from <= to ? [from, to, 1] : [to, from, -1];
+  const years = Number(later.slice(0, 4)) - Number(earlier.slice(0, 4));
+  return sign * (years - (later.slice(5) < earlier.slice(5) ? 1 : 0)) || 0;
+};
 
-export const dayOfWeek = (day: CalendarDay): Weekday => (getISODay(parseISO(day)) - 1) as Weekday;
+/** 1 January 1970 was a Thursday. */
+export const dayOfWeek = (day: CalendarDay): Weekday =>
+  ((((millisOf(day) / DAY + 3) % 7) + 7) % 7) as Weekday;
 
 /** Every day from `from` to `to`, both included; empty when `to` is earlier. */
 export const daysFrom = (from: CalendarDay, to: CalendarDay): CalendarDay[] =>

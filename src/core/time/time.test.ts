@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { differenceInCalendarDays, differenceInYears, getISODay, parseISO } from 'date-fns';
 import { expect, test } from 'vitest';
 import {
   addDays,
@@ -77,3 +78,18 @@ test('days are written as the design says', () =>
       formatDay(calendarDay('2027-01-20'), style),
     ),
   ).toEqual(['20 Jan', 'Wed 20 Jan', 'Wednesday 20 January', '20 January 2027']));
+
+test('days counted agree with the calendar library on random days', () => {
+  const anyDate = fc
+    .date({ min: new Date(Date.UTC(1901, 0, 1)), max: new Date(Date.UTC(2099, 11, 31)), noInvalidDate: true })
+    .map((date) => calendarDay(date.toISOString().slice(0, 10)));
+  fc.assert(
+    fc.property(anyDate, anyDate, (from, to) => {
+      expect(daysBetween(from, to)).toBe(differenceInCalendarDays(parseISO(to), parseISO(from)));
+      expect(yearsBetween(from, to)).toBe(differenceInYears(parseISO(to), parseISO(from)));
+      expect(dayOfWeek(from)).toBe(getISODay(parseISO(from)) - 1);
+      expect(addDays(from, daysBetween(from, to))).toBe(to);
+    }),
+    { numRuns: 1000 },
+  );
+});

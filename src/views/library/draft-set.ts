@@ -346,28 +346,31 @@ function schemeOfLevel(
       passes: Object.fromEntries(passes),
     };
   });
-  const outcome = outcomeOf(marks, awards, need);
-  const of = (before: MarkScheme | undefined): Bare => ({
-    components: components.map((component, at) => ({
-      componentId: ids[at] ?? '',
-      criteria: criteriaOf(
-        component,
-        before?.components.find((each) => each.componentId === ids[at])?.criteria ?? [],
-      ),
-    })),
-    totalling:
-      marks.totalling === 'sum'
-        ? { kind: 'sum' }
-        : {
-            kind: 'weighted',
-            weights: Object.fromEntries(components.map((each, at) => [ids[at] ?? '', Number(each.weight)])),
-            outOf: Number(marks.outOf),
-            rounding,
-          },
-    panel: judges > 1 ? { judges, by: marks.by, drop: Number(marks.drop), rounding } : null,
-    outcome,
-    awards: awards.map((award, at) => ({ ...award, id: before?.awards[at]?.id ?? award.id })),
-  });
+  outcomeOf(marks, awards, need);
+  const of = (before: MarkScheme | undefined): Bare => {
+    const kept = awards.map((award, at) => ({ ...award, id: before?.awards[at]?.id ?? award.id }));
+    return {
+      components: components.map((component, at) => ({
+        componentId: ids[at] ?? '',
+        criteria: criteriaOf(
+          component,
+          before?.components.find((each) => each.componentId === ids[at])?.criteria ?? [],
+        ),
+      })),
+      totalling:
+        marks.totalling === 'sum'
+          ? { kind: 'sum' }
+          : {
+              kind: 'weighted',
+              weights: Object.fromEntries(components.map((each, at) => [ids[at] ?? '', Number(each.weight)])),
+              outOf: Number(marks.outOf),
+              rounding,
+            },
+      panel: judges > 1 ? { judges, by: marks.by, drop: Number(marks.drop), rounding } : null,
+      outcome: outcomeOf(marks, kept, () => undefined),
+      awards: kept,
+    };
+  };
   const [problem] = problemsOfScheme({ id: 'x', version: 1, ...of(undefined) });
   if (problem) need(schemeField(problem.path), false, `${problem.message}.`);
   return { of };

@@ -1,0 +1,59 @@
+import type { Verdict } from '../requirements';
+import type { CalendarDay } from '../time';
+
+/** How a student stands to a level at a session. Weeks are whole periods, lesson to lesson. */
+export type FitState =
+  /** Nothing to learn first, and at most three weeks of work. */
+  | { readonly kind: 'ready now'; readonly weeks: number }
+  | { readonly kind: 'reachable'; readonly weeks: number }
+  /** Not by this session; null weeks: a year or more. */
+  | { readonly kind: 'beyond'; readonly weeks: number | null }
+  | { readonly kind: 'held'; readonly award: string; readonly day: CalendarDay }
+  /** A later level of the same syllabus is held. */
+  | { readonly kind: 'past it'; readonly levelName: string }
+  | { readonly kind: 'not eligible'; readonly why: NotEligible }
+  | { readonly kind: 'undecided'; readonly unknown: Unknown };
+export type FitKind = FitState['kind'];
+
+export type NotEligible =
+  | { readonly kind: 'instrument'; readonly open: string }
+  | { readonly kind: 'rules'; readonly ruleIds: readonly string[] }
+  /** No programme keeps the rules on pieces, or a list is empty. */
+  | { readonly kind: 'no programme' }
+  | { readonly kind: 'session past' };
+
+export type Unknown =
+  | { readonly kind: 'rules'; readonly ruleIds: readonly string[] }
+  /** Bars nobody has counted, so that the work is not known. */
+  | { readonly kind: 'bars'; readonly pieceIds: readonly string[] };
+
+/** What stands behind a state: everything the panel says of a cell. */
+export interface FitDetail {
+  readonly state: FitState;
+  /** Rules that look at the student and the dates. */
+  readonly verdicts: readonly Verdict[];
+  readonly programme: readonly {
+    readonly componentId: string;
+    readonly pieceId: string;
+    readonly minutes: number;
+  }[];
+  /** Skills to learn first, in learning order, with the minutes assumed for each. */
+  readonly missing: readonly { readonly skillId: string; readonly minutes: number }[];
+  /** Minutes of pieces and skills; what is asked every week comes on top. */
+  readonly minutes: number;
+  readonly minutesPerWeek: number;
+  readonly weeksNeeded: number | null;
+  readonly weeksToSession: number;
+  readonly weeksToEntry: number | null;
+}
+
+/** The next letter a student would write: every kind in the order they are sorted and filtered by. */
+export const FIT_KINDS: readonly FitKind[] = [
+  'ready now',
+  'reachable',
+  'beyond',
+  'undecided',
+  'not eligible',
+  'held',
+  'past it',
+];

@@ -1,0 +1,200 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { level as levelOut } from '../effort';
+import { cheapestProgramme, eachProgramme, type CheapestProgramme } from '../programme';
+import { addDays, calendarDay } from '../time';
+import { generatedStudio } from './arbitrary';
+import { fitCells } from './fit-cells';
+import {
+  fitDetail,
+  fitWith,
+  openFit,
+  readyColumn,
+  readyStudent,
+  entryKey,
+  type FitColumn,
+  type FitStudent,
+} from './fit';
+import { weeksNeeded } from './weeks-needed';
+
+const studio = generatedStudio(7, { students: 24, levels: 20, pieces: 240 });
+const fit = openFit(studio.settings);
+/** A flute pupil of the first set, fourteen, with level 3 and nothing else recorded. */
+const base = studio.students[0]!;
+const pupil: FitStudent = {
+  ...base,
+  student: {
+    ...base.student,
+    instrument: 'flute',
+    birthDate: calendarDay('2012-09-30'),
+    levelsHeld: [
+      { family: 'set-0', levelName: 'Level 3', rank: 3, day: calendarDay('2026-03-25'), award: 'merit' },
+    ],
+  },
+  book: { ...base.book, evidence: [] },
+  periods: Array.from({ length: 52 }, () => 150),
+  held: 3,
+};
+const column = (rank: number, change: Partial<FitColumn> = {}): FitColumn => ({
+  ...studio.columns[rank - 1]!,
+  ...change,
+});
+const detail = (given: Partial<FitStudent>, at: FitColumn) =>
+  fitDetail(fit, readyStudent(fit, { ...pupil, ...given }), readyColumn(fit, at));
+const all = { periods: Array.from({ length: 52 }, () => 2_000) };
+const heard = (how: 'alone' | 'not yet', ids: readonly string[]) => ({
+  book: { ...pupil.book, evidence: ids.map((skillId) => ({ skillId, day: calendarDay('2026-12-01'), how })) },
+});
+const withRules = (rank: number, rules: FitColumn['level']['rules']): FitColumn => {
+  const at = column(rank);
+  return { ...at, level: { ...at.level, rules } };
+};
+
+describe('a cell', () => {
+  test('held, past it, another instrument, a session gone by', () => {
+    expect(detail({}, column(3)).state).toEqual({ kind: 'held', award: 'merit', day: '2026-03-25' });
+    expect(detail({}, column(2)).state).toEqual({ kind: 'past it', levelName: 'Level 3' });
+    expect(detail({}, column(11)).state).toEqual({
+      kind: 'not eligible',
+      why: { kind: 'instrument', open: 'oboe' },
+    });
+    const gone = column(4, { session: { ...column(4).session, day: calendarDay('2027-01-20') } });
+    expect(detail({}, gone).state).toEqual({ kind: 'not eligible', why: { kind: 'session past' } });
+  });
+  test('reachable in so many weeks, and beyond when there are fewer to the session', () => {
+    const found = detail({}, column(4));
+    expect(found.state).toEqual({ kind: 'reachable', weeks: found.weeksNeeded });
+    expect(found.weeksNeeded).toBeLessThanOrEqual(found.weeksToSession);
+    const weeks = found.weeksNeeded ?? 0;
+    const soon = {
+      ...column(4).session,
+      day: addDays(studio.settings.today, 7 * weeks - 1),
+      entryCloses: null,
+    };
+    const open = column(4).level.rules.filter((rule) => rule.kind !== 'entry closes');
+    expect(detail({}, { ...withRules(4, open), session: soon }).state.kind).toBe('beyond');
+    expect(detail({ periods: [20, 20, 20] }, column(4)).state).toEqual({ kind: 'beyond', weeks: null });
+  });
+  test('ready now asks for nothing missing and at most three weeks', () => {
+    const missing = detail(all, column(4)).missing.map((each) => each.skillId);
+    const skilled = heard('alone', [...studio.settings.map.keys()]);
+    expect(detail({ ...all, ...skilled }, column(4)).state).toEqual({ kind: 'ready now', weeks: 1 });
+    expect(detail(all, column(4)).state.kind).toBe(missing.length === 0 ? 'ready now' : 'reachable');
+    expect(
+      detail({ ...all, ...heard('not yet', [...studio.settings.map.keys()]) }, column(4)).state.kind,
+    ).not.toBe('ready now');
+    expect(detail(skilled, column(6)).state.kind).toBe('reachable');
+  });
+  test('not eligible names the rules; entry taken in time counts after it has closed', () => {
+    const closed = { ...column(4).session, entryCloses: calendarDay('2027-01-10') };
+    expect(detail({}, column(4, { session: closed })).state).toEqual({
+      kind: 'not eligible',
+      why: { kind: 'rules', ruleIds: ['closes'] },
+    });
+    const late = { ...closed, late: { until: calendarDay('2027-02-01'), fee: '5 crowns' } };
+    expect(detail({}, column(4, { session: late })).state.kind).toBe('reachable');
+    const key = entryKey('set-0', 'level-4', 'spring');
+    const entered = new Map([[key, calendarDay('2027-01-05')]]);
+    expect(detail({ entered }, column(4, { session: closed })).state.kind).toBe('reachable');
+    expect(detail({}, column(9)).state).toEqual({
+      kind: 'not eligible',
+      why: { kind: 'rules', ruleIds: ['before'] },
+    });
+  });
+  test('no programme keeps the rules', () => {
+    const none = withRules(4, [{ id: 'time', kind: 'time', min: null, max: 10, gapSeconds: 0 }]);
+    expect(detail({}, none).state).toEqual({ kind: 'not eligible', why: { kind: 'no programme' } });
+  });
+  test('what is unknown leaves it undecided', () => {
+    const year = withRules(4, [{ id: 'year', kind: 'year group', min: 7, max: 9 }]);
+    expect(detail({}, year).state).toEqual({
+      kind: 'undecided',
+      unknown: { kind: 'rules', ruleIds: ['year'] },
+    });
+    const uncounted = new Map(
+      [...studio.settings.pieces].map(([id, piece]) => [id, { ...piece, bars: null }]),
+    );
+    const blind = openFit({ ...studio.settings, pieces: uncounted });
+    const { state } = fitDetail(blind, readyStudent(blind, pupil), readyColumn(blind, column(4)));
+    expect(state).toMatchObject({ kind: 'undecided', unknown: { kind: 'bars' } });
+  });
+  test('skills missing come in learning order, and a pathway may change them', () => {
+    const { missing } = detail(heard('not yet', ['flute.second-octave', 'flute.octave-slurs']), column(5));
+    const ids = missing.map((each) => each.skillId);
+    if (ids.includes('flute.octave-slurs'))
+      expect(ids.indexOf('flute.second-octave')).toBeLessThan(ids.indexOf('flute.octave-slurs'));
+    expect(new Set(ids).size).toBe(ids.length);
+  });
+});
+
+test('every cell says what trying every programme says', () => {
+  const exhaustive: typeof cheapestProgramme = (compiled, cost, skillMinutes, facts) => {
+    let best: CheapestProgramme | null = null;
+    eachProgramme(
+      compiled,
+      (places) => {
+        const costs = places.map(cost);
+        const skills = [...new Set(costs.flatMap((each) => each.skills))];
+        const minutes = [
+          ...costs.map((each) => each.minutes),
+          ...skills.map((at) => skillMinutes[at] ?? 0),
+        ].reduce((sum, each) => sum + each, 0);
+        if (minutes < Infinity && minutes < (best?.minutes ?? Infinity))
+          best = { places: [...places], minutes, skills };
+        return true;
+      },
+      compiled.rules,
+      facts,
+    );
+    return best;
+  };
+  const kinds = new Set<string>();
+  for (const { row, column: at, state } of fitCells(studio.settings, studio.students, studio.columns)) {
+    kinds.add(state.kind);
+    if (state.kind === 'held' || state.kind === 'past it') continue;
+    const student = readyStudent(fit, studio.students[row]!);
+    const slow = fitWith(fit, student, readyColumn(fit, studio.columns[at]!), exhaustive);
+    expect(slow.state).toEqual(state);
+  }
+  expect([...kinds].sort()).toEqual(
+    ['beyond', 'held', 'not eligible', 'past it', 'reachable']
+      .concat(kinds.has('ready now') ? ['ready now'] : [])
+      .sort(),
+  );
+}, 120_000);
+
+test('weeks needed are the fewest periods whose smoothest load fits', () => {
+  const anyPeriods = fc.array(fc.oneof(fc.constant(0), fc.integer({ min: 30, max: 200 })), {
+    minLength: 1,
+    maxLength: 12,
+  });
+  fc.assert(
+    fc.property(
+      anyPeriods,
+      fc.integer({ min: 1, max: 900 }),
+      fc.integer({ min: 0, max: 30 }),
+      (periods, minutes, perWeek) => {
+        const fits = (count: number) => {
+          const coming = periods.slice(0, count).map((each) => ({ minutes: each }));
+          const weekly = coming.flatMap((each, at) =>
+            each.minutes > 0 ? [{ minutes: perWeek, earliest: at, latest: at }] : [],
+          );
+          const answer = levelOut(coming, [
+            {
+              id: 'pieces',
+              visitMinutes: 0,
+              from: 0,
+              until: count - 1,
+              work: [{ minutes, earliest: 0, latest: count - 1 }],
+            },
+            { id: 'weekly', visitMinutes: 0, from: 0, until: count - 1, work: weekly },
+          ]);
+          return answer.kind === 'split' && answer.feasible;
+        };
+        const slow = periods.findIndex((_, at) => fits(at + 1));
+        expect(weeksNeeded(periods, minutes, perWeek)).toBe(slow < 0 ? null : slow + 1);
+      },
+    ),
+    { numRuns: 300 },
+  );
+});

@@ -1,0 +1,29 @@
+/**
+ * Students against levels: who is ready now, who can be ready by the session, who cannot enter and why.
+ *
+ * Weeks are the student's own periods, lesson to lesson; minutes are those of the cheapest programme that keeps the
+ * rules, with the skills still to be learned. Read `fitDetail` first: it says everything behind one cell.
+ */
+export {
+  entryKey,
+  fitDetail,
+  fitState,
+  fitWith,
+  openFit,
+  readyColumn,
+  readyStudent,
+  type Fit,
+  type FitColumn,
+  type FitSettings,
+  type FitStudent,
+} from './fit';
+export {
+  FIT_KINDS,
+  type FitDetail,
+  type FitKind,
+  type FitState,
+  type NotEligible,
+  type Unknown,
+} from './fit-state';
+export { fitCells, type FitCell } from './fit-cells';
+export { weeksNeeded } from './weeks-needed';

@@ -1,0 +1,213 @@
+import { NEVER_LOST, NO_FACTS, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
+
+/** What a piece costs a student: minutes of its own, and places in a list of skills to be learned first. */
+export interface PieceCost {
+  readonly minutes: number;
+  /** Indexes into the minutes of skills; a skill that several pieces ask for is learned once. */
+  readonly skills: readonly number[];
+}
+
+export interface CheapestProgramme {
+  readonly places: readonly SearchPiece[];
+  /** Minutes of the pieces and of the skills together. */
+  readonly minutes: number;
+  readonly skills: readonly number[];
+}
+
+/**
+ * The programme of the fewest minutes that breaks no rule; null when there is none. Rules that rest on an unknown
+ * fact are taken as kept. Ties: the programme found first in the order of slots and candidates.
+ *
+ * Depth first through the slots, cheapest candidates first; a branch is left when a rule cannot be kept any more,
+ * or when what is chosen and the least the open places can cost is no cheaper than the best programme so far.
+ * @param cost - by candidate; Infinity minutes leaves a candidate out
+ * @param skillMinutes - minutes of each skill the costs name
+ * @param hint - a programme that may do well, such as another student's: it can only make the search shorter
+ */
+export function cheapestProgramme(
+  compiled: CompiledLevel,
+  cost: (place: SearchPiece) => PieceCost,
+  skillMinutes: readonly number[],
+  facts: SearchFacts = NO_FACTS,
+  hint: readonly SearchPiece[] = [],
+): CheapestProgramme | null {
+  /** The most pieces a programme can have: a skill's minutes may be shared by no more. */
+  const most = compiled.slots.reduce((sum, slot) => sum + slot.max, 0);
+  const slots = compiled.slots.map((slot) => {
+    const choices: Choice[] = [];
+    for (const place of slot.candidates) {
+      const { minutes, skills } = cost(place);
+      if (minutes === Infinity) continue;
+      let asked = 0;
+      for (const skill of skills) asked += skillMinutes[skill] ?? 0;
+      choices.push({ place, minutes, skills, guess: minutes + asked, share: minutes + asked / most });
+    }
+    return { min: slot.min, max: slot.max, choices: choices.sort((a, b) => a.guess - b.guess) };
+  });
+  const rules = compiled.rules.filter((rule) => rule.lost !== NEVER_LOST);
+  // Least the slots from each on can cost, in two ways: without any skill, and with each skill shared by all pieces.
+  const leastMinutes = leastFrom(
+    slots.map(({ choices, min }) => ({ min, costs: choices.map((each) => each.minutes) })),
+  );
+  const leastShares = leastFrom(
+    slots.map(({ choices, min }) => ({ min, costs: choices.map((each) => each.share) })),
+  );
+  let best: Pick<CheapestProgramme, 'places' | 'minutes'> | null = null;
+  let limit = limitOf(compiled, cost, skillMinutes, facts, hint);
+  const places: SearchPiece[] = [];
+  /** How many of the chosen pieces ask for each skill. */
+  const learned = new Uint8Array(skillMinutes.length);
+  const visit = (at: number, from: number, taken: number, minutes: number, shares: number): void => {
+    const slot = slots[at];
+    if (!slot) {
+      if (minutes < limit && compiled.rules.every((rule) => rule.status(places, facts) !== 'unmet')) {
+        limit = minutes;
+        best = {
+          places: [...places],
+          minutes,
+        };
+      }
+      return;
+    }
+    const [restMinutes, restShares] = [leastMinutes[at + 1] ?? 0, leastShares[at + 1] ?? 0];
+    if (minutes + restMinutes >= limit || shares + restShares >= limit) return;
+    if (taken >= slot.min) visit(at + 1, 0, 0, minutes, shares);
+    if (taken >= slot.max) return;
+    for (let index = from; index < slot.choices.length; index += 1) {
+      const { place, skills, minutes: own, share } = slot.choices[index] as Choice;
+      if (shares + share + restShares >= limit || minutes + own + restMinutes >= limit) continue;
+      let more = own;
+      for (const skill of skills) if (learned[skill] === 0) more += skillMinutes[skill] ?? 0;
+      if (minutes + more + restMinutes >= limit || holds(places, place)) continue;
+      places.push(place);
+      if (!isLost(rules, places, facts)) {
+        for (const skill of skills) learned[skill] = (learned[skill] ?? 0) + 1;
+        visit(at, index + 1, taken + 1, minutes + more, shares + share);
+        for (const skill of skills) learned[skill] = (learned[skill] ?? 1) - 1;
+      }
+      places.pop();
+    }
+  };
+  if ((leastMinutes[0] ?? 0) < Infinity) visit(0, 0, 0, 0, 0);
+  return withSkills(best, cost);
+}
+
+/** A hair above what the hint costs if it keeps the rules, so that programmes of the same cost are still found in order. */
+function limitOf(
+  { rules }: CompiledLevel,
+  cost: (place: SearchPiece) => PieceCost,
+  skillMinutes: readonly number[],
+  facts: SearchFacts,
+  hint: readonly SearchPiece[],
+): number {
+  if (hint.length === 0) return Infinity;
+  for (const rule of rules) if (rule.status(hint, facts) === 'unmet') return Infinity;
+  const skills = new Set<number>();
+  let minutes = 0;
+  for (const place of hint) {
+    const each = cost(place);
+    minutes += each.minutes;
+    for (const skill of each.skills) skills.add(skill);
+  }
+  for (const skill of skills) minutes += skillMinutes[skill] ?? 0;
+  return minutes * (1 + 1e-9) + 1e-9;
+}
+
+interface Choice extends PieceCost {
+  readonly place: SearchPiece;
+  /** With its skills all learned for it alone, and with their minutes shared by every piece of a programme. */
+  readonly guess: number;
+  readonly share: number;
+}
+
+const withSkills = (
+  best: Pick<CheapestProgramme, 'places' | 'minutes'> | null,
+  cost: (place: SearchPiece) => PieceCost,
+): CheapestProgramme | null =>
+  best && { ...best, skills: [...new Set(best.places.flatMap((place) => cost(place).skills))] };
+
+function isLost(rules: CompiledLevel['rules'], places: readonly SearchPiece[], facts: SearchFacts): boolean {
+  for (const rule of rules) if (rule.lost(places, facts)) return true;
+  return false;
+}
+
+function holds(places: readonly SearchPiece[], { piece }: SearchPiece): boolean {
+  for (const place of places) if (place.piece === piece) return true;
+  return false;
+}
+
+/** The least that the slots from each on cost, each taking its fewest and cheapest; Infinity where one cannot be filled. */
+function leastFrom(slots: readonly { readonly min: number; readonly costs: readonly number[] }[]): number[] {
+  const least = [0];
+  for (const { min, costs } of [...slots].reverse()) {
+    const sorted = min === 1 ? [Math.min(...costs)] : [...costs].sort((a, b) => a - b).slice(0, min);
+    const own = costs.length < min ? Infinity : sorted.reduce((sum, each) => sum + each, 0);
+    least.unshift((least[0] ?? 0) + own);
+  }
+  return least;
+}
+
+/**
+ * Calls `take` with every programme that breaks none of the rules, in the order of slots and candidates.
+ * @param take - returns whether to go on
+ * @param rules - of the level's; all of them when left out
+ */
+export function eachProgramme(
+  compiled: CompiledLevel,
+  take: (places: readonly SearchPiece[]) => boolean,
+  rules: CompiledLevel['rules'] = compiled.rules,
+  facts: SearchFacts = NO_FACTS,
+): void {
+  const places: SearchPiece[] = [];
+  const visit = (at: number, from: number, taken: number): boolean => {
+    const slot = compiled.slots[at];
+    if (!slot) return rules.some((rule) => rule.status(places, facts) === 'unmet') || take(places);
+    if (taken >= slot.min && !visit(at + 1, 0, 0)) return false;
+    if (taken >= slot.max) return true;
+    for (let index = from; index < slot.candidates.length; index += 1) {
+      const place = slot.candidates[index];
+      if (!place || holds(places, place)) continue;
+      places.push(place);
+      const goOn = rules.some((rule) => rule.lost(places, facts)) || visit(at, index + 1, taken + 1);
+      places.pop();
+      if (!goOn) return false;
+    }
+    return true;
+  };
+  visit(0, 0, 0);
+}
+
+export type Satisfiable =
+  /** So many programmes; `more` when counting stopped at the limit. */
+  | { readonly kind: 'programmes'; readonly count: number; readonly more: boolean }
+  /** Ids of rules of which any one taken away leaves a programme; empty when the lists alone give none. */
+  | { readonly kind: 'conflict'; readonly ruleIds: readonly string[] };
+
+/** Whether a level can be satisfied at all: how many programmes, or a smallest set of rules that conflict. */
+export function satisfiable(compiled: CompiledLevel, limit = 10_000): Satisfiable {
+  let count = 0;
+  eachProgramme(compiled, () => {
+    count += 1;
+    return count < limit;
+  });
+  if (count > 0) return { kind: 'programmes', count, more: count >= limit };
+  const can = (rules: CompiledLevel['rules']) => {
+    let found = false;
+    eachProgramme(
+      compiled,
+      () => {
+        found = true;
+        return false;
+      },
+      rules,
+    );
+    return found;
+  };
+  if (!can([])) return { kind: 'conflict', ruleIds: [] };
+  let conflict = compiled.rules;
+  for (const rule of compiled.rules) {
+    const without = conflict.filter((each) => each !== rule);
+    if (!can(without)) conflict = without;
+  }
+  return { kind: 'conflict', ruleIds: conflict.map(({ rule }) => rule.id) };
+}

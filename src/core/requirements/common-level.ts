@@ -1,0 +1,30 @@
+import type { LevelHeld } from '../students';
+import { opensTo, type RequirementSet } from './requirement-set';
+
+/**
+ * Where the levels of each family stand on one scale, by rank: stated by the teacher, never interpolated, and used
+ * only to say who fits what. A level that is not stated stands at its own rank.
+ */
+export type CommonLevels = Readonly<Record<string, Readonly<Record<string, number>>>>;
+
+export const commonLevel = (table: CommonLevels, family: string, rank: number): number =>
+  table[family]?.[String(rank)] ?? rank;
+
+/** The highest common level a student holds on the instrument: of families a set of which it is open to; 0 for none. */
+export function heldCommonLevel(
+  table: CommonLevels,
+  sets: Iterable<RequirementSet>,
+  student: { readonly levelsHeld: readonly LevelHeld[]; readonly instrument: string },
+): number {
+  const own = new Set(
+    [...sets].flatMap((set) =>
+      set.levels.some((level) => opensTo(set, level, student.instrument)) ? [set.family] : [],
+    ),
+  );
+  return Math.max(
+    0,
+    ...student.levelsHeld
+      .filter(({ family }) => own.has(family))
+      .map(({ family, rank }) => commonLevel(table, family, rank)),
+  );
+}

@@ -1,0 +1,23 @@
+/**
+ * What can be taught, what comes before what, and what a student has shown.
+ *
+ * A skill needs all of several lists, any of each; a pathway is a school's own order of the same skills, so a
+ * student who changes pathway keeps every piece of evidence. Read `missingSkills` first: it answers what is to
+ * be learned for a level, in learning order.
+ */
+export { FAMILIES, familyOf, minutesForSkill, type Skill, type SkillFamily, type SkillMap } from './skill';
+export { PATHWAYS, SKILL_MAP, skillNamed } from './map';
+export { inPathway, mustComeBefore, type Pathway } from './pathway';
+export { problemsOfMap, type MapProblem } from './map-problems';
+export {
+  countsAsHeld,
+  emptyBook,
+  HEARD_HOW,
+  heldIn,
+  skillStates,
+  toAskAbout,
+  type Evidence,
+  type SkillBook,
+  type SkillState,
+} from './evidence';
+export { missingSkills, readyToLearn } from './missing';

@@ -1,0 +1,28 @@
+import type { SkillRow } from '../skill';
+
+export const BRASS: readonly SkillRow[] = [
+  ['brass.breath', 'full breath, relaxed', [], 1],
+  ['brass.buzz', 'buzz on the mouthpiece', ['brass.breath'], 1],
+  ['brass.first-partials', 'first partials', ['brass.buzz'], 1],
+  ['brass.valves-or-slide', 'valves or slide positions', ['brass.first-partials'], 1],
+  ['brass.single-tonguing', 'single tonguing', ['brass.first-partials'], 1],
+  ['brass.long-tones', 'long tones', ['brass.first-partials'], 2],
+  ['brass.lip-slurs', 'lip slurs of two partials', ['brass.long-tones'], 3],
+  ['brass.lip-slurs-three', 'lip slurs of three partials', ['brass.lip-slurs'], 5],
+  ['brass.octave', 'range of an octave', ['brass.valves-or-slide', 'brass.long-tones'], 2],
+  ['brass.twelfth', 'range of a twelfth', ['brass.octave', 'brass.lip-slurs'], 4],
+  ['brass.high-register', 'high register', ['brass.twelfth'], 6],
+  ['brass.pedal-notes', 'low and pedal notes', ['brass.long-tones'], 6],
+  ['brass.staccato', 'staccato', ['brass.single-tonguing'], 3],
+  ['brass.accents', 'accents without a cracked start', ['brass.single-tonguing', 'brass.breath'], 4],
+  ['brass.slurs-valved', 'smooth slurs', ['brass.valves-or-slide'], 3],
+  ['brass.long-phrases', 'long phrases', ['brass.long-tones'], 4],
+  ['brass.mute', 'mute and its tuning', ['brass.octave'], 5],
+  ['brass.alternate-fingerings', 'other fingerings or positions', ['brass.twelfth'], 6],
+  ['brass.trill', 'trills', ['brass.slurs-valved', 'brass.lip-slurs-three'], 7],
+  ['brass.double-tonguing', 'double tonguing', ['brass.staccato', 'general.semiquavers'], 7],
+  ['brass.triple-tonguing', 'triple tonguing', ['brass.double-tonguing', 'general.triplets'], 8],
+  ['brass.soft-entries', 'soft entries', ['brass.long-tones', 'general.loud-and-soft'], 5],
+  ['brass.vibrato', 'vibrato', ['brass.long-phrases'], 6],
+  ['brass.transposing', 'transposing at sight', ['general.sight-reading-leaps', 'brass.twelfth'], 8],
+];

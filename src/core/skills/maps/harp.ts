@@ -1,0 +1,38 @@
+import type { SkillRow } from '../skill';
+
+export const HARP: readonly SkillRow[] = [
+  ['harp.seat', 'seat and balance of the harp', [], 1],
+  ['harp.hand-shape', 'hand shape, thumb high', ['harp.seat'], 1],
+  ['harp.closing', 'fingers closed into the palm', ['harp.hand-shape'], 1],
+  ['harp.placing-two-fingers', 'placing two fingers', ['harp.hand-shape'], 1],
+  ['harp.placing-three-fingers', 'placing three fingers', ['harp.placing-two-fingers', 'harp.closing'], 2],
+  ['harp.placing-four-fingers', 'placing four fingers', ['harp.placing-three-fingers'], 3],
+  ['harp.hands-in-turn', 'hands in turn', ['harp.placing-two-fingers', 'general.steady-pulse'], 1],
+  ['harp.hands-together', 'hands together', ['harp.hands-in-turn'], 2],
+  ['harp.thumbs-under', 'passing under and over', ['harp.placing-four-fingers'], 4],
+  ['harp.scales-two-octaves', 'scales of two octaves', ['harp.thumbs-under'], 5],
+  ['harp.chords-flat', 'chords struck together', ['harp.placing-three-fingers'], 3],
+  ['harp.rolled-chords', 'rolled chords', ['harp.hands-together', 'harp.chords-flat'], 4],
+  ['harp.damping', 'strings damped', ['harp.hands-together'], 4],
+  ['harp.levers', 'levers or pedals set', ['harp.seat'], 1],
+  ['harp.one-pedal', 'one change while playing', ['harp.levers', 'harp.hands-together'], 4],
+  ['harp.pedals-in-time', 'changes in time, planned', ['harp.one-pedal', 'general.key-changes'], 6],
+  ['harp.harmonics', 'harmonics', ['harp.placing-two-fingers'], 5],
+  ['harp.glissando', 'glissando to its goal', ['harp.one-pedal'], 5],
+  ['harp.near-soundboard', 'near the soundboard', ['harp.placing-three-fingers'], 6],
+  [
+    'harp.arpeggios-crossed',
+    'arpeggios hand over hand',
+    ['harp.hands-together', 'harp.placing-four-fingers'],
+    5,
+  ],
+  ['harp.trill-two-hands', 'trill of two hands', ['harp.hands-together', 'general.semiquavers'], 7],
+  ['harp.ninths', 'reach of a ninth', ['harp.placing-four-fingers'], 6],
+  [
+    'harp.voices-balanced',
+    'melody above its accompaniment',
+    ['harp.hands-together', 'general.phrase-shape'],
+    6,
+  ],
+  ['harp.chromatic-passages', 'chromatic passages', ['harp.pedals-in-time'], 8],
+];

@@ -1,0 +1,53 @@
+import type { SkillRow } from '../skill';
+
+export const KEYBOARD: readonly SkillRow[] = [
+  ['keyboard.seat', 'seat, arm and wrist free', [], 1],
+  ['keyboard.five-finger', 'five-finger position', ['keyboard.seat'], 1],
+  ['keyboard.two-staves', 'two staves read', ['general.staff-notes'], 1],
+  ['keyboard.hands-in-turn', 'hands in turn', ['keyboard.five-finger', 'keyboard.two-staves'], 1],
+  ['keyboard.hands-together-simple', 'hands together, one moving', ['keyboard.hands-in-turn'], 2],
+  ['keyboard.hands-together', 'hands together, both moving', ['keyboard.hands-together-simple'], 3],
+  ['keyboard.legato', 'legato', ['keyboard.five-finger'], 2],
+  ['keyboard.staccato', 'staccato', ['keyboard.five-finger'], 2],
+  [
+    'keyboard.two-touches',
+    'two touches at once',
+    ['keyboard.legato', 'keyboard.staccato', 'keyboard.hands-together'],
+    4,
+  ],
+  ['keyboard.thumb-under', 'thumb under', ['keyboard.five-finger'], 2],
+  ['keyboard.scales-two-octaves', 'scales of two octaves', ['keyboard.thumb-under'], 3],
+  [
+    'keyboard.scales-together',
+    'scales hands together',
+    ['keyboard.scales-two-octaves', 'keyboard.hands-together'],
+    4,
+  ],
+  ['keyboard.arpeggios', 'arpeggios', ['keyboard.thumb-under'], 4],
+  [
+    'keyboard.balance',
+    'melody above its accompaniment',
+    ['keyboard.hands-together', 'general.loud-and-soft'],
+    4,
+  ],
+  ['keyboard.broken-chords', 'broken chords', ['keyboard.five-finger'], 3],
+  [
+    'keyboard.pedal-with-harmony',
+    'pedal with the harmony',
+    ['keyboard.legato', 'keyboard.hands-together'],
+    5,
+  ],
+  ['keyboard.two-voices', 'two voices in one hand', ['keyboard.legato', 'keyboard.balance'], 6],
+  ['keyboard.fugal-voices', 'three voices led apart', ['keyboard.two-voices'], 8],
+  ['keyboard.two-against-three', 'two against three', ['keyboard.hands-together', 'general.triplets'], 6],
+  ['keyboard.ornaments', 'ornaments on the beat', ['keyboard.legato', 'general.semiquavers'], 5],
+  ['keyboard.octaves', 'octaves, loose wrist', ['keyboard.staccato'], 6],
+  [
+    'keyboard.repeated-notes',
+    'repeated notes, fingers changing',
+    ['keyboard.staccato', 'general.semiquavers'],
+    5,
+  ],
+  ['keyboard.leaps', 'leaps seen first', ['keyboard.hands-together'], 5],
+  ['keyboard.half-pedal', 'half pedal', ['keyboard.pedal-with-harmony'], 7],
+];

@@ -1,0 +1,27 @@
+import type { SkillRow } from '../skill';
+
+export const OBOE: readonly SkillRow[] = [
+  ['oboe.reed-care', 'reed soaked and kept', [], 1],
+  ['oboe.crow', 'reed crowed', ['oboe.reed-care'], 1],
+  ['oboe.first-notes', 'first five notes', ['oboe.crow'], 1],
+  ['oboe.breathe-out-first', 'breathing out before in', ['oboe.first-notes'], 2],
+  ['oboe.tonguing', 'tip of the tongue to the reed', ['oboe.first-notes'], 1],
+  ['oboe.slurs', 'slurs by step', ['oboe.first-notes'], 1],
+  ['oboe.half-hole', 'half hole', ['oboe.first-notes'], 2],
+  ['oboe.forked-f', 'forked F', ['oboe.first-notes'], 2],
+  ['oboe.octave-keys', 'octave keys', ['oboe.half-hole'], 3],
+  ['oboe.low-notes', 'low notes soft', ['oboe.first-notes', 'oboe.slurs'], 3],
+  ['oboe.staccato', 'staccato', ['oboe.tonguing'], 3],
+  ['oboe.trills', 'trills', ['oboe.slurs', 'oboe.forked-f'], 4],
+  ['oboe.long-phrases', 'long phrases, air spent', ['oboe.breathe-out-first'], 4],
+  ['oboe.vibrato', 'vibrato', ['oboe.long-phrases'], 5],
+  ['oboe.left-hand-keys', 'left-hand keys chosen', ['oboe.forked-f'], 4],
+  ['oboe.grace-notes', 'grace notes', ['oboe.slurs'], 3],
+  ['oboe.wide-slurs', 'slurs over an octave', ['oboe.octave-keys', 'oboe.low-notes'], 5],
+  ['oboe.high-register', 'high register', ['oboe.octave-keys', 'oboe.long-phrases'], 6],
+  ['oboe.fast-tongue', 'fast single tongue', ['oboe.staccato', 'general.semiquavers'], 6],
+  ['oboe.swell-tuned', 'swell in tune', ['oboe.vibrato', 'general.swell'], 6],
+  ['oboe.reed-adjusted', 'reed adjusted by oneself', ['oboe.reed-care', 'oboe.swell-tuned'], 7],
+  ['oboe.double-tongue', 'double tonguing', ['oboe.fast-tongue'], 8],
+  ['oboe.solo-alone', 'a solo work unaccompanied', ['oboe.high-register', 'general.tempo-bent'], 8],
+];

@@ -1,0 +1,53 @@
+import type { SkillRow } from '../skill';
+
+export const PERCUSSION: readonly SkillRow[] = [
+  ['percussion.grip', 'grip, free rebound', [], 1],
+  ['percussion.single-strokes', 'single strokes, even', ['percussion.grip', 'general.steady-pulse'], 1],
+  ['percussion.double-strokes', 'double strokes', ['percussion.single-strokes'], 2],
+  ['percussion.paradiddle', 'paradiddles', ['percussion.double-strokes'], 3],
+  ['percussion.accents', 'accents between taps', ['percussion.single-strokes', 'general.loud-and-soft'], 2],
+  ['percussion.flam', 'flam', ['percussion.single-strokes'], 3],
+  ['percussion.drag', 'drag', ['percussion.double-strokes', 'percussion.flam'], 4],
+  ['percussion.five-stroke-roll', 'roll of five strokes', ['percussion.double-strokes'], 4],
+  ['percussion.long-roll', 'long roll, measured', ['percussion.five-stroke-roll', 'general.semiquavers'], 5],
+  ['percussion.closed-roll', 'closed roll', ['percussion.five-stroke-roll'], 6],
+  ['percussion.two-mallets', 'two mallets on bars', ['percussion.grip', 'general.staff-notes'], 2],
+  ['percussion.scales-bars', 'scales on bars', ['percussion.two-mallets', 'general.major-scale'], 3],
+  ['percussion.four-mallets', 'four mallets', ['percussion.scales-bars'], 6],
+  [
+    'percussion.bars-roll',
+    'sustained roll on bars',
+    ['percussion.two-mallets', 'percussion.single-strokes'],
+    4,
+  ],
+  [
+    'percussion.timpani-tuning',
+    'timpani tuned to a note given',
+    ['general.tonic-heard', 'percussion.grip'],
+    4,
+  ],
+  [
+    'percussion.timpani-changes',
+    'timpani changed while counting',
+    ['percussion.timpani-tuning', 'general.rests-counted'],
+    6,
+  ],
+  ['percussion.damping', 'damping', ['percussion.timpani-tuning'], 5],
+  ['percussion.kit-time', 'time on the kit', ['percussion.single-strokes'], 2],
+  ['percussion.kit-independence', 'four limbs apart', ['percussion.kit-time', 'general.syncopation'], 5],
+  ['percussion.kit-fills', 'fills that keep time', ['percussion.kit-time', 'general.semiquavers'], 4],
+  ['percussion.brushes', 'brushes', ['percussion.kit-time'], 6],
+  [
+    'percussion.odd-metres-kit',
+    'irregular metres on the kit',
+    ['percussion.kit-independence', 'general.irregular-metres'],
+    7,
+  ],
+  ['percussion.tambourine', 'tambourine roll and shake', ['percussion.grip'], 3],
+  [
+    'percussion.multi-setup',
+    'several instruments in one part',
+    ['percussion.four-mallets', 'percussion.timpani-changes/percussion.kit-independence'],
+    8,
+  ],
+];

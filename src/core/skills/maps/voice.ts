@@ -1,0 +1,28 @@
+import type { SkillRow } from '../skill';
+
+export const VOICE: readonly SkillRow[] = [
+  ['voice.posture', 'stance, free neck', [], 1],
+  ['voice.breath-low', 'low breath', ['voice.posture'], 1],
+  ['voice.match-pitch', 'pitch matched', [], 1],
+  ['voice.melody-alone', 'melody held alone', ['voice.match-pitch', 'general.steady-pulse'], 1],
+  ['voice.words-clear', 'words clear', ['voice.melody-alone'], 1],
+  ['voice.pure-vowels', 'pure vowels', ['voice.breath-low'], 2],
+  ['voice.onset-clean', 'clean onset', ['voice.breath-low'], 2],
+  ['voice.steps-legato', 'legato by step', ['voice.pure-vowels'], 2],
+  ['voice.leaps-tuned', 'leaps in tune', ['voice.melody-alone', 'general.tonic-heard'], 3],
+  ['voice.long-phrases', 'long phrases', ['voice.breath-low', 'voice.onset-clean'], 3],
+  ['voice.swell', 'swell on one note', ['voice.long-phrases', 'general.swell'], 5],
+  ['voice.head-register', 'head register', ['voice.pure-vowels'], 3],
+  ['voice.chest-register', 'chest register', ['voice.onset-clean'], 3],
+  ['voice.register-joined', 'registers joined', ['voice.head-register', 'voice.chest-register'], 5],
+  ['voice.second-part', 'second part held', ['voice.melody-alone', 'general.ensemble-listening'], 3],
+  ['voice.foreign-text', 'text in another language', ['voice.pure-vowels', 'voice.words-clear'], 4],
+  ['voice.runs', 'runs, light', ['voice.steps-legato', 'general.semiquavers'], 6],
+  ['voice.ornaments', 'ornaments', ['voice.runs'], 7],
+  ['voice.minor-tuned', 'minor keys in tune', ['voice.leaps-tuned', 'general.minor-scale'], 4],
+  ['voice.chromatic-tuned', 'chromatic lines in tune', ['voice.minor-tuned', 'general.accidentals'], 6],
+  ['voice.high-notes-soft', 'high notes soft', ['voice.register-joined', 'voice.swell'], 7],
+  ['voice.character', 'a character carried', ['voice.words-clear', 'general.phrase-shape'], 5],
+  ['voice.recitative', 'recitative in speech time', ['voice.foreign-text', 'general.tempo-bent'], 7],
+  ['voice.unaccompanied', 'a song unaccompanied, pitch kept', ['voice.leaps-tuned', 'voice.long-phrases'], 5],
+];
