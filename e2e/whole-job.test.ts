@@ -100,7 +100,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   // Twenty-two pieces from a table; the bad row is named and stays out.
   await press(page, 'Paste a list', 0);
   await fill(page, 'Table', TABLE);
-  await sees(page, 'Line 24: "two minutes" is no time: write 2:45', 'dialog');
+  await sees(page, '"two minutes" is no time: write 2:45', 'dialog');
   await kept(page, () => press(page, 'Take 22 pieces'));
   await sees(page, '22 pieces, choose 1');
   await press(page, 'Paste a list', 1);

@@ -21,6 +21,7 @@ import {
   type Takes,
 } from '@/core/requirements';
 import { shortName, type Student } from '@/core/students';
+import { emptyBook, type Evidence, type SkillBook } from '@/core/skills';
 import type { CalendarDay, Closure } from '@/core/time';
 import type { Edit } from './changes';
 import { newId } from './seed';
@@ -175,9 +176,10 @@ export const savePiece = (piece: Piece): Promise<boolean> =>
 export async function addGoal(
   goal: Pick<Goal, 'studentId' | 'setId' | 'levelId' | 'sessionId' | 'aimAwardId'>,
   today: CalendarDay,
+  settled: Partial<Pick<Goal, 'programme' | 'enteredOn'>> = {},
 ): Promise<string> {
   const id = newId();
-  await act('set a goal', (studio) => {
+  await act(settled.enteredOn ? 'enter' : 'set a goal', (studio) => {
     const set = studio.sets.get(goal.setId);
     const level = set && findLevel(set, goal.levelId);
     const excerpts = (level?.components ?? []).flatMap(({ id: component, source }) =>
@@ -186,8 +188,9 @@ export async function addGoal(
     const data: Goal = {
       id,
       ...goal,
-      programme: Object.fromEntries(excerpts),
       ...NEW_ENTRY,
+      enteredOn: settled.enteredOn ?? null,
+      programme: { ...settled.programme, ...Object.fromEntries(excerpts) },
       plan: { ...NEW_GOAL_PLAN, startedOn: today },
     };
     return [{ kind: 'goal', data }];
@@ -395,3 +398,35 @@ export async function wipe(): Promise<void> {
   if (state.kind === 'ready') await dropSnapshots(state.which);
   await wipeStudio();
 }
+
+// Skills ------------------------------------------------------------------------------------------
+
+const changeBook = (action: string, id: string, change: (book: SkillBook) => Partial<SkillBook>) =>
+  act(action, (studio) => {
+    if (!studio.students.has(id)) return [];
+    const book = studio.skillBooks.get(id) ?? emptyBook(id);
+    return [{ kind: 'skillbook', data: { ...book, ...change(book) } }];
+  });
+
+export const hearSkill = (
+  studentId: string,
+  skillId: string,
+  day: CalendarDay,
+  how: Evidence['how'],
+): Promise<boolean> =>
+  changeBook('note a skill', studentId, (book) => ({
+    evidence: [
+      ...book.evidence.filter((each) => each.skillId !== skillId || each.day !== day),
+      { skillId, day, how },
+    ],
+  }));
+/** The evidence stays: a pathway orders the same skills. */
+export const choosePathways = (studentId: string, pathwayIds: readonly string[]): Promise<boolean> =>
+  changeBook('change the pathway', studentId, () => ({ pathwayIds }));
+export const exceptSkill = (studentId: string, skillId: string, why: string | null): Promise<boolean> =>
+  changeBook(why === null ? 'take an exception back' : 'make an exception', studentId, (book) => ({
+    exceptions: [
+      ...book.exceptions.filter((each) => each.skillId !== skillId),
+      ...(why === null ? [] : [{ skillId, why }]),
+    ],
+  }));

@@ -174,10 +174,12 @@ export class Journal {
 
   async #finish(): Promise<void> {
     for (let entry = this.#unfinished[0]; entry; entry = this.#unfinished[0]) {
-      for (const { key, after } of entry.changes) {
-        if (after) await this.kv.set(RECORD + key, after);
-        else await this.kv.remove(RECORD + key);
-      }
+      // Each key stands once in an entry, so the order of these writes does not matter.
+      await Promise.all(
+        entry.changes.map(({ key, after }) =>
+          after ? this.kv.set(RECORD + key, after) : this.kv.remove(RECORD + key),
+        ),
+      );
       if (entry.purge) await this.#purge(entry.seq);
       else await this.kv.set(entryKey(entry.seq), { ...entry, applied: true });
       this.#unfinished.shift();

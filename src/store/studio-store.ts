@@ -155,11 +155,22 @@ async function keep(
   }
 }
 
+let turn: Promise<unknown> = Promise.resolve();
+/** Actions of this tab one after the other, so that undo takes back the one asked for last, however long it is still being written. */
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  const next = turn.then(work);
+  turn = next.catch(() => undefined);
+  return next;
+}
+
 /**
  * One action: named, kept whole, undone whole. Resolves to whether it is kept.
  * @param edits - from the newest studio, so that nobody else's edit is overwritten unseen
  */
-export async function act(action: string, edits: (studio: Studio) => readonly Edit[]): Promise<boolean> {
+export const act = (action: string, edits: (studio: Studio) => readonly Edit[]): Promise<boolean> =>
+  inTurn(() => actNow(action, edits));
+
+async function actNow(action: string, edits: (studio: Studio) => readonly Edit[]): Promise<boolean> {
   const { which } = opened();
   const changes = await keep(action, (records) =>
     changesOf(records, edits(studioNow(which, records)), newId),
@@ -195,8 +206,8 @@ async function turnBack(from: 'undo' | 'redo'): Promise<void> {
         : null,
     );
 }
-export const undo = (): Promise<void> => turnBack('undo');
-export const redo = (): Promise<void> => turnBack('redo');
+export const undo = (): Promise<void> => inTurn(() => turnBack('undo'));
+export const redo = (): Promise<void> => inTurn(() => turnBack('redo'));
 
 export function dismissNotice(): void {
   publish(opened().which);

@@ -7,6 +7,7 @@ export { Button, LinkButton } from './Button';
 export { Combobox } from './Combobox';
 export { Confirm, Dialog, DialogActs } from './Dialog';
 export { CheckField, FieldRow, SelectField, TextField } from './Field';
+export { FitMark, type FitMarkName } from './FitMark';
 export { Glyph, GLYPHS, GlyphShape, type GlyphName } from './Glyph';
 export { KeyCap } from './KeyCap';
 export { MiniStave, type MiniLine } from './MiniStave';

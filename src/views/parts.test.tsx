@@ -400,20 +400,26 @@ describe('Library', () => {
       'Table',
       'title\tcomposer\ttime\nTally Bells\tA. Hewn\t1:20\nGull Stairs\tN. Sedgely\tlong\n\tN. Sedgely\t1:00',
     );
-    const alert = screen.getByRole('alert');
-    expect(alert.textContent).toContain('2 rows stay out');
+    expect(screen.getByRole('status').textContent).toContain('2 rows stay out');
+    const rows = () =>
+      within(screen.getByRole('table', { name: 'Rows to mend' }))
+        .getAllByRole('row')
+        .slice(1)
+        .map((row) => row.textContent);
+    expect(rows()).toEqual([
+      expect.stringContaining('3"long" is no time'),
+      expect.stringContaining('4no title'),
+    ]);
+    expect(screen.getByRole('button', { name: 'Take 1 pieces' })).toBeTruthy();
+    type('Line 3, title', 'Gull Stairs, slow');
+    type('Line 3, time', '2:10');
+    expect(rows()).toEqual(['3mended', expect.stringContaining('4no title')]);
+    press('Take 2 pieces');
     expect(
-      within(alert)
-        .getAllByRole('listitem')
-        .map((row) => row.textContent.split('.')[0]),
-    ).toEqual([
-      expect.stringContaining('Line 3: "long" is no time'),
-      expect.stringContaining('Line 4: no title'),
-    ]);
-    press('Take 1 pieces');
-    expect((take.mock.calls[0]?.[0] as { title: string }[]).map((piece) => piece.title)).toEqual([
-      'Tally Bells',
-    ]);
+      (take.mock.calls[0]?.[0] as { title: string; seconds: number }[]).map(
+        ({ title, seconds }) => `${title} ${seconds}`,
+      ),
+    ).toEqual(['Tally Bells 80', 'Gull Stairs, slow 130']);
   });
   test('columns are set by hand where the first row does not name them', () => {
     const take = paste();

@@ -7,7 +7,6 @@
 export {
   entryKey,
   fitDetail,
-  fitState,
   fitWith,
   openFit,
   readyColumn,
@@ -25,5 +24,5 @@ export {
   type NotEligible,
   type Unknown,
 } from './fit-state';
+export { entryWords, explainState, laterSession, stateWords } from './explain';
 export { fitCells, type FitCell } from './fit-cells';
-export { weeksNeeded } from './weeks-needed';

@@ -151,63 +151,77 @@ function leastFrom(slots: readonly { readonly min: number; readonly costs: reado
  * Calls `take` with every programme that breaks none of the rules, in the order of slots and candidates.
  * @param take - returns whether to go on
  * @param rules - of the level's; all of them when left out
+ * @param most - places tried at most
+ * @returns whether the search came to its end
  */
 export function eachProgramme(
   compiled: CompiledLevel,
   take: (places: readonly SearchPiece[]) => boolean,
   rules: CompiledLevel['rules'] = compiled.rules,
   facts: SearchFacts = NO_FACTS,
-): void {
+  most = Infinity,
+): boolean {
   const places: SearchPiece[] = [];
+  let tried = 0;
   const visit = (at: number, from: number, taken: number): boolean => {
     const slot = compiled.slots[at];
     if (!slot) return rules.some((rule) => rule.status(places, facts) === 'unmet') || take(places);
     if (taken >= slot.min && !visit(at + 1, 0, 0)) return false;
     if (taken >= slot.max) return true;
     for (let index = from; index < slot.candidates.length; index += 1) {
-      const place = slot.candidates[index];
-      if (!place || holds(places, place)) continue;
+      const place = slot.candidates[index] as SearchPiece;
+      if (holds(places, place)) continue;
+      tried += 1;
+      if (tried > most) return false;
       places.push(place);
-      const goOn = rules.some((rule) => rule.lost(places, facts)) || visit(at, index + 1, taken + 1);
+      const goOn = isLost(rules, places, facts) || visit(at, index + 1, taken + 1);
       places.pop();
       if (!goOn) return false;
     }
     return true;
   };
   visit(0, 0, 0);
+  return tried <= most;
 }
 
 export type Satisfiable =
-  /** So many programmes; `more` when counting stopped at the limit. */
+  /** So many programmes; `more` when counting stopped before the end. */
   | { readonly kind: 'programmes'; readonly count: number; readonly more: boolean }
   /** Ids of rules of which any one taken away leaves a programme; empty when the lists alone give none. */
-  | { readonly kind: 'conflict'; readonly ruleIds: readonly string[] };
+  | { readonly kind: 'conflict'; readonly ruleIds: readonly string[] }
+  /** None was found in the tries allowed, and not all were tried. */
+  | { readonly kind: 'unknown' };
 
-/** Whether a level can be satisfied at all: how many programmes, or a smallest set of rules that conflict. */
-export function satisfiable(compiled: CompiledLevel, limit = 10_000): Satisfiable {
+/**
+ * Whether a level can be satisfied at all: how many programmes, or a smallest set of rules that conflict.
+ * @param limit - programmes counted at most
+ * @param most - places tried at most in each of the searches this takes
+ */
+export function satisfiable(compiled: CompiledLevel, limit = 10_000, most = Infinity): Satisfiable {
   let count = 0;
-  eachProgramme(compiled, () => {
-    count += 1;
-    return count < limit;
-  });
-  if (count > 0) return { kind: 'programmes', count, more: count >= limit };
-  const can = (rules: CompiledLevel['rules']) => {
-    let found = false;
-    eachProgramme(
-      compiled,
-      () => {
-        found = true;
-        return false;
-      },
-      rules,
-    );
-    return found;
+  const ended = eachProgramme(
+    compiled,
+    () => {
+      count += 1;
+      return count < limit;
+    },
+    compiled.rules,
+    NO_FACTS,
+    most,
+  );
+  if (count > 0) return { kind: 'programmes', count, more: count >= limit || !ended };
+  if (!ended) return { kind: 'unknown' };
+  /** Undefined when the tries ran out. */
+  const can = (rules: CompiledLevel['rules']): boolean | undefined => {
+    const found: true[] = [];
+    const whole = eachProgramme(compiled, () => found.push(true) === 0, rules, NO_FACTS, most);
+    return found.length > 0 || (whole ? false : undefined);
   };
-  if (!can([])) return { kind: 'conflict', ruleIds: [] };
+  if (can([]) === false) return { kind: 'conflict', ruleIds: [] };
   let conflict = compiled.rules;
   for (const rule of compiled.rules) {
     const without = conflict.filter((each) => each !== rule);
-    if (!can(without)) conflict = without;
+    if (can(without) === false) conflict = without;
   }
   return { kind: 'conflict', ruleIds: conflict.map(({ rule }) => rule.id) };
 }

@@ -8,3 +8,11 @@ export { deadlinesOf, decisionsOf, openGoals, weeksLeft, type Deadline, type Dec
 export { goalContext, type GoalContext } from './goal-context';
 export { NO_STUDIO, type Studio, type StudioSettings } from './studio';
 export { hearToday, type HearLine } from './hear-today';
+export {
+  fitGroups,
+  fitSettings,
+  fitStudent,
+  fitWindows,
+  type FitGroup,
+  type FitWindow,
+} from './fit-question';

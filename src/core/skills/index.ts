@@ -8,7 +8,6 @@
 export { FAMILIES, familyOf, minutesForSkill, type Skill, type SkillFamily, type SkillMap } from './skill';
 export { PATHWAYS, SKILL_MAP, skillNamed } from './map';
 export { inPathway, mustComeBefore, type Pathway } from './pathway';
-export { problemsOfMap, type MapProblem } from './map-problems';
 export {
   countsAsHeld,
   emptyBook,

@@ -1,23 +1,175 @@
-import { Empty, LinkButton, PageLine } from '@/ui';
-import { StudioPage } from '../shell/StudioPage';
+import { useMemo, useRef, useState } from 'react';
+import { FIT_KINDS, type FitKind } from '@/core/fit';
+import { fitGroups, fitWindows } from '@/core/register';
+import { heldCommonLevel } from '@/core/requirements';
+import { formatDay } from '@/core/time';
+import type { ReadyState } from '@/store';
+import { Button, Empty, LinkButton, PageLine, SelectField, TextField } from '@/ui';
+import { StudioPage, queryOf } from '../shell/StudioPage';
+import { useKeys } from '../shell/use-keys';
+import { FitKey } from './parts/FitKey';
+import { FitPanel } from './parts/FitPanel';
+import { FitTable, type Selected } from './parts/FitTable';
+import { cellAt, gridOf, ORDERS, sortedStudents, type Order } from './fit-model';
+import { useFit } from './use-fit';
+import css from './FitView.module.css';
 
-/** Stands where the fit of every student to every level will be; says so, and what can be done today. */
-export const FitView = () => (
-  <StudioPage>
-    {() => (
+export const FitView = () => <StudioPage>{(ready) => <Fit ready={ready} />}</StudioPage>;
+
+/** Every student against every level, class and call with a session in the window; the panel says why. */
+function Fit({ ready }: { readonly ready: ReadyState }) {
+  const { studio, now } = ready;
+  const windows = fitWindows(now.day);
+  const [windowAt, setWindowAt] = useState(0);
+  const window = windows[windowAt] ?? windows[0];
+  const groups = useMemo(
+    () => fitGroups(studio, fitWindows(now.day)[windowAt] ?? { from: now.day, to: now.day }),
+    [studio, now.day, windowAt],
+  );
+  const grid = useMemo(() => gridOf(groups), [groups]);
+  const students = useMemo(
+    () => [...studio.students.values()].filter((each) => each.archivedOn === null),
+    [studio],
+  );
+  const { states, progress, cancel } = useFit(studio, students, grid, now.day);
+  const filters = useRef<HTMLDivElement>(null);
+  useKeys({ f: () => filters.current?.querySelector('input')?.focus() });
+  const [order, setOrder] = useState<Order>('youngest first');
+  const [text, setText] = useState('');
+  const [kind, setKind] = useState<FitKind | 'any'>('any');
+  const shown = useMemo(() => {
+    const words = text.trim().toLowerCase();
+    const held = (student: (typeof students)[0]) =>
+      heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student);
+    return sortedStudents(students, order, held).filter(
+      (student) =>
+        `${student.name} ${student.instrument}`.toLowerCase().includes(words) &&
+        (kind === 'any' ||
+          grid.view.some((column) => cellAt(states.get(student.id), column).state?.kind === kind)),
+    );
+  }, [students, order, text, kind, grid, states, studio]);
+  const [picked, pick] = useState<Selected | null>(() => {
+    const asked = queryOf('student');
+    return asked === null ? null : { studentId: asked, at: 0 };
+  });
+  const selected = useMemo((): Selected | null => {
+    const reachable = (each: (typeof shown)[0]) =>
+      grid.view.some(
+        (column) => column.group === 0 && cellAt(states.get(each.id), column).state?.kind === 'reachable',
+      );
+    const student = shown.find((each) => each.id === picked?.studentId) ?? shown.find(reachable) ?? shown[0];
+    if (!student || grid.view.length === 0) return null;
+    const at = picked && picked.studentId === student.id && picked.at > 0 ? picked.at : -1;
+    const first = grid.view.findIndex(
+      (column) => cellAt(states.get(student.id), column).state?.kind === 'reachable',
+    );
+    return { studentId: student.id, at: Math.min(grid.view.length - 1, at >= 0 ? at : Math.max(0, first)) };
+  }, [picked, shown, grid, states]);
+  if (studio.sets.size === 0 || students.length === 0)
+    return (
       <>
         <PageLine title="Fit" sub="students against levels" />
-        <Empty title="This page is not there yet">
+        <Empty title={students.length === 0 ? 'No student yet' : 'No requirement yet'}>
           <p>
-            It will show every student against every level, class and call: ready now, reachable in so many
-            weeks, beyond, or not eligible and why. Nothing here is computed so far, so nothing is shown.
+            Fit shows every student against every level, class and call: ready now, reachable, beyond, and
+            why.
           </p>
-          <p>The rules of one level are checked for one student under Programme, and the weeks under Plan.</p>
-          <LinkButton href="/programme" keyName="3">
-            Programme
+          <LinkButton
+            href={students.length === 0 ? '/' : '/library'}
+            keyName={students.length === 0 ? '1' : '7'}
+          >
+            {students.length === 0 ? 'Register' : 'Library'}
           </LinkButton>
         </Empty>
       </>
-    )}
-  </StudioPage>
-);
+    );
+  const student = selected && studio.students.get(selected.studentId);
+  const column = selected && grid.view[selected.at];
+  return (
+    <div className={css.page}>
+      <div className={css.map}>
+        <PageLine
+          title="Fit"
+          end={
+            <div className={css.windows} role="group" aria-label="Sessions">
+              {windows.map((each, at) => (
+                <Button key={each.to} pressed={at === windowAt} onClick={() => setWindowAt(at)}>
+                  to {formatDay(each.to, 'short')}
+                </Button>
+              ))}
+            </div>
+          }
+        />
+        <div className={css.filters} ref={filters}>
+          <TextField
+            label="Find"
+            type="search"
+            value={text}
+            onChange={setText}
+            placeholder="student or instrument"
+          />
+          <SelectField
+            label="Only with"
+            value={kind}
+            options={['any', ...FIT_KINDS].map((value) => ({
+              value,
+              label: value === 'any' ? 'any state' : value,
+            }))}
+            onChange={(value) => setKind(value as FitKind | 'any')}
+          />
+          <SelectField
+            label="Order"
+            value={order}
+            options={ORDERS.map((value) => ({ value, label: value }))}
+            onChange={(value) => setOrder(value as Order)}
+          />
+          <div className={css.progress} role="status">
+            {progress?.kind === 'computing' && (
+              <>
+                {progress.done} of {progress.all} cells{' '}
+                <Button look="quiet" onClick={cancel}>
+                  Stop
+                </Button>
+              </>
+            )}
+            {progress?.kind === 'cancelled' && 'Stopped; the rest is not computed.'}
+            {progress?.kind === 'crashed' && 'The computation stopped by itself. Open the page again.'}
+          </div>
+        </div>
+        {grid.view.length === 0 ? (
+          <p className={css.none}>
+            No requirement has a session from {window ? formatDay(window.from, 'written') : ''} to{' '}
+            {window ? formatDay(window.to, 'written') : ''}.
+          </p>
+        ) : (
+          <FitTable
+            studio={studio}
+            groups={groups}
+            grid={grid}
+            students={shown}
+            states={states}
+            today={now.day}
+            selected={selected}
+            onSelect={pick}
+          />
+        )}
+        <FitKey />
+      </div>
+      {student && column && (
+        <FitPanel
+          key={`${student.id} ${column.name} ${column.group}`}
+          ready={ready}
+          student={student}
+          column={cellAt(states.get(student.id), column).column}
+          levels={grid.view.map((each, at) => ({
+            at,
+            label: `${groups[each.group]?.name ?? ''}, ${each.name}`,
+            state: cellAt(states.get(student.id), each).state,
+          }))}
+          at={selected.at}
+          onPick={(at) => pick({ studentId: student.id, at })}
+        />
+      )}
+    </div>
+  );
+}

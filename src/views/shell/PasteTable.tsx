@@ -3,9 +3,12 @@ import { guessColumns, parseTable, type BadRow, type ColumnMap, type PastedTable
 import { Button, CheckField, DialogActs, SelectField, Table, TextField } from '@/ui';
 import css from './PasteTable.module.css';
 
+/** Rows to mend shown at once. */
+const MOST_SHOWN = 30;
+
 /**
  * A table copied from a document or a spreadsheet: which column is what, what comes in, and every row
- * that cannot, with its line and its reason. Bad rows are mended in the text itself.
+ * that cannot, with its line and its reason. A bad row is mended in its place, cell by cell.
  */
 export function PasteTable<Field extends string, Item>({
   fields,
@@ -25,11 +28,22 @@ export function PasteTable<Field extends string, Item>({
 }) {
   const [text, setText] = useState('');
   const [own, setOwn] = useState<ColumnMap<Field> | null>(null);
-  const table = useMemo(() => parseTable(text), [text]);
+  /** Cells typed over, by line. */
+  const [mended, setMended] = useState<Readonly<Record<number, readonly string[]>>>({});
+  const table = useMemo(() => {
+    const parsed = parseTable(text);
+    return { ...parsed, rows: parsed.rows.map((row) => ({ ...row, cells: mended[row.line] ?? row.cells })) };
+  }, [text, mended]);
   const guessed = useMemo(() => guessColumns(table, fields), [table, fields]);
   const map = own ?? guessed;
   const { items, bad } = useMemo(() => read(table, map), [read, table, map]);
   const names = Object.keys(fields) as Field[];
+  const mapped = names.filter((field) => map.columns[field] >= 0);
+  const badLines = new Set(bad.map((row) => row.line));
+  // A row that is being mended stays where it is until the table is taken.
+  const shown = table.rows
+    .filter((row) => badLines.has(row.line) || mended[row.line] !== undefined)
+    .slice(0, MOST_SHOWN);
   const header = table.rows[0]?.cells ?? [];
   return (
     <>
@@ -42,6 +56,7 @@ export function PasteTable<Field extends string, Item>({
         onChange={(value) => {
           setText(value);
           setOwn(null);
+          setMended({});
         }}
       />
       {table.rows.length > 0 && (
@@ -73,19 +88,48 @@ export function PasteTable<Field extends string, Item>({
               The last {table.leftOut} rows are too many for one paste and stay out. Paste them after these.
             </p>
           )}
-          {bad.length > 0 && (
-            <div className={css.bad} role="alert">
-              <p>
-                {bad.length} {bad.length === 1 ? 'row stays' : 'rows stay'} out. Mend{' '}
-                {bad.length === 1 ? 'it' : 'them'} in the text above, or go on without.
+          {shown.length > 0 && (
+            <div className={css.bad}>
+              <p role="status">
+                {bad.length === 0
+                  ? 'Every row is mended.'
+                  : `${bad.length} ${bad.length === 1 ? 'row stays' : 'rows stay'} out. Mend ${bad.length === 1 ? 'it' : 'them'} here, or go on without.`}
               </p>
-              <ul>
-                {bad.slice(0, 20).map((row) => (
-                  <li key={row.line}>
-                    <b>Line {row.line}</b>: {row.why}. <span>{row.cells.join(' · ').slice(0, 90)}</span>
-                  </li>
+              <Table
+                label="Rows to mend"
+                head={['Line', 'Reason', ...mapped.map((field) => fields[field][0] ?? field)]}
+                tight
+              >
+                {shown.map(({ line, cells }) => (
+                  <tr key={line}>
+                    <th scope="row">{line}</th>
+                    <td>{bad.find((row) => row.line === line)?.why ?? 'mended'}</td>
+                    {mapped.map((field) => {
+                      const at = map.columns[field];
+                      return (
+                        <td key={field}>
+                          <input
+                            className={css.cell}
+                            aria-label={`Line ${line}, ${fields[field][0] ?? field}`}
+                            value={cells[at] ?? ''}
+                            onChange={(event) =>
+                              setMended({
+                                ...mended,
+                                [line]: Array.from({ length: Math.max(cells.length, at + 1) }, (_, place) =>
+                                  place === at ? event.target.value : (cells[place] ?? ''),
+                                ),
+                              })
+                            }
+                          />
+                        </td>
+                      );
+                    })}
+                  </tr>
                 ))}
-              </ul>
+              </Table>
+              {bad.length > shown.length && (
+                <p>The first {MOST_SHOWN} are shown; the others follow as these are mended.</p>
+              )}
             </div>
           )}
           <Table label="Preview" head={[`First rows of ${items.length} ${itemWords}`]} tight>

@@ -1,10 +1,11 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Studio } from '@/core/register';
 import type { RequirementSet } from '@/core/requirements';
 import { newId } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
 import { blankDraft, draftOf, type Draft } from '../draft';
 import { setOfDraft } from '../draft-set';
+import { LevelCheck } from './LevelCheck';
 import { LevelFields } from './LevelFields';
 import { LevelTabs } from './LevelTabs';
 import { MarksFields } from './MarksFields';
@@ -33,7 +34,11 @@ export function RequirementDialog({
   const [draft, setDraft] = useState<Draft>(() => (before ? draftOf(before) : blankDraft(today)));
   const [levelId, setLevelId] = useState(draft.levels[0]?.id ?? '');
   const [tried, setTried] = useState(false);
-  const read = setOfDraft(draft, newId, new Set(studio.pieces.keys()));
+  const [setId] = useState(newId);
+  const read = useMemo(
+    () => setOfDraft(draft, () => setId, new Set(studio.pieces.keys())),
+    [draft, setId, studio],
+  );
   const problems = read.ok ? {} : read.problems;
   const problem = (field: string) => (tried ? problems[field] : undefined);
   const change = (part: Partial<Draft>) => setDraft({ ...draft, ...part });
@@ -129,6 +134,8 @@ export function RequirementDialog({
             onChange={(part) => change({ levels: draft.levels.with(at, { ...level, ...part }) })}
           />
         )}
+
+        {level && read.ok && <LevelCheck set={read.set} levelId={level.id} studio={studio} />}
 
         <h3 className={css.head}>Marks and awards, lowest first</h3>
         <MarksFields

@@ -1,0 +1,115 @@
+import { ruleTitle, type RequirementSet, type Session } from '../requirements';
+import { daysBetween, formatDay, type CalendarDay } from '../time';
+import type { FitColumn } from './fit';
+import type { FitDetail, FitState, NotEligible } from './fit-state';
+
+const weeks = (count: number) => `${count} ${count === 1 ? 'week' : 'weeks'}`;
+
+/** A state in a few words, as a cell's name and a line of a table say it. */
+export function stateWords(state: FitState): string {
+  switch (state.kind) {
+    case 'ready now':
+      return 'ready now';
+    case 'reachable':
+      return `reachable, ${weeks(state.weeks)} needed`;
+    case 'beyond':
+      return state.weeks === null ? 'beyond, a year or more' : `beyond, ${weeks(state.weeks)} needed`;
+    case 'held':
+      return `held, ${state.award}`;
+    case 'past it':
+      return `past it, ${state.levelName} held`;
+    case 'not eligible':
+      return state.why.kind === 'instrument' ? `not eligible, for ${state.why.open}` : 'not eligible';
+    case 'undecided':
+      return 'undecided';
+  }
+}
+
+/** The same with what it rests on: one or two sentences for the panel. */
+export function explainState(detail: FitDetail, { set, level, session }: FitColumn): string {
+  const { state, weeksToSession } = detail;
+  const titles = (ids: readonly string[]) =>
+    ids
+      .map((id) => level.rules.find((rule) => rule.id === id))
+      .flatMap((rule) => (rule ? [ruleTitle(rule, level)] : []));
+  switch (state.kind) {
+    case 'ready now':
+      return `Ready now: ${weeks(state.weeks)} of work, ${weeksToSession} to the session, nothing missing.`;
+    case 'reachable': {
+      const spare = weeksToSession - state.weeks;
+      return `Reachable: ${weeks(state.weeks)} needed, ${weeksToSession} to the session. ${spare === 0 ? 'No week' : weeks(spare)} to spare.`;
+    }
+    case 'beyond':
+      return state.weeks === null
+        ? `Too early: a year or more needed, ${weeks(weeksToSession)} to the session.`
+        : `Too early: ${weeks(state.weeks)} needed, ${weeksToSession} to the session. ${weeks(state.weeks - weeksToSession)} short.`;
+    case 'held':
+      return `Held: ${state.award}, ${formatDay(state.day, 'written')}.`;
+    case 'past it':
+      return `Too late: ${state.levelName} is held already.`;
+    case 'not eligible':
+      return `Not eligible: ${whyNot(state.why, session, titles)}.`;
+    case 'undecided':
+      return state.unknown.kind === 'rules'
+        ? `Undecided, something is not known: ${titles(state.unknown.ruleIds).join('; ')}.`
+        : `Undecided: the bars of ${state.unknown.pieceIds.length} listed pieces are not counted in ${set.name}.`;
+  }
+}
+
+function whyNot(why: NotEligible, session: Session, titles: (ids: readonly string[]) => string[]): string {
+  switch (why.kind) {
+    case 'instrument':
+      return `for ${why.open}`;
+    case 'session past':
+      return `the session was on ${formatDay(session.day, 'written')}`;
+    case 'no programme':
+      return 'no choice of pieces keeps the rules';
+    case 'rules':
+      return titles(why.ruleIds).join('; ');
+  }
+}
+
+/** What the entry date says: how many days are left, what a late entry costs, or that it is too late. */
+export function entryWords(
+  { session }: FitColumn,
+  today: CalendarDay,
+): { readonly days: number; readonly words: string } | null {
+  const { entryOpens, entryCloses, late } = session;
+  if (entryOpens !== null && today < entryOpens)
+    return {
+      days: daysBetween(today, entryOpens),
+      words: `days until entry opens, ${formatDay(entryOpens, 'medium')}`,
+    };
+  if (entryCloses === null) return null;
+  const days = daysBetween(today, entryCloses);
+  if (days >= 0)
+    return {
+      days,
+      words: `${days === 1 ? 'day' : 'days'} to the entry date, ${formatDay(entryCloses, 'medium')}${session.fee === '' ? '' : `; ${session.fee}`}`,
+    };
+  const lateDays = late === null ? -1 : daysBetween(today, late.until);
+  return late && lateDays >= 0
+    ? {
+        days: lateDays,
+        words: `days for a late entry, to ${formatDay(late.until, 'medium')}; ${late.fee} more`,
+      }
+    : { days, words: `too late: entry closed ${formatDay(entryCloses, 'medium')}` };
+}
+
+/** The first session of the set that the weeks needed fit into, after the one asked about; null when none is known. */
+export const laterSession = (
+  set: RequirementSet,
+  after: CalendarDay,
+  today: CalendarDay,
+  weeksNeeded: number | null,
+) =>
+  weeksNeeded === null
+    ? null
+    : ([...set.sessions]
+        .filter(
+          ({ day, entryCloses }) =>
+            day > after &&
+            (entryCloses === null || entryCloses >= today) &&
+            Math.floor(daysBetween(today, day) / 7) >= weeksNeeded,
+        )
+        .sort((a, b) => (a.day < b.day ? -1 : 1))[0] ?? null);

@@ -1,0 +1,121 @@
+import { entryKey, type FitColumn, type FitSettings, type FitStudent } from '../fit';
+import { usedPieces } from '../programme';
+import { heldCommonLevel, type RequirementSet, type Session } from '../requirements';
+import { emptyBook, SKILL_MAP } from '../skills';
+import type { Student } from '../students';
+import { addDays, minutesOn, periodsBetween, type CalendarDay } from '../time';
+import type { Studio } from './studio';
+
+const YEAR = 364;
+
+export const fitSettings = (studio: Studio, today: CalendarDay): FitSettings => ({
+  today,
+  effort: studio.settings.effort,
+  commonLevels: studio.settings.commonLevels,
+  map: SKILL_MAP,
+  pieces: studio.pieces,
+  sets: [...studio.sets.values()],
+});
+
+/** A student with what the fit counts from: minutes of the coming year, skills, earlier pieces, entries made. */
+export function fitStudent(studio: Studio, student: Student, today: CalendarDay): FitStudent {
+  const weekday = student.slot.kind === 'none' ? 0 : student.slot.weekday;
+  const closures = [...studio.closures.values()];
+  const goals = [...studio.goals.values()].filter((goal) => goal.studentId === student.id);
+  return {
+    student,
+    book: studio.skillBooks.get(student.id) ?? emptyBook(student.id),
+    used: usedPieces(goals, studio.sets, student.id, null),
+    entered: new Map(
+      goals.flatMap(({ setId, levelId, sessionId, enteredOn }) =>
+        enteredOn ? [[entryKey(setId, levelId, sessionId), enteredOn] as const] : [],
+      ),
+    ),
+    periods: periodsBetween(today, addDays(today, YEAR), weekday).map((period) =>
+      minutesOn(period, student.minutesByWeekday, closures).reduce((sum, day) => sum + day.minutes, 0),
+    ),
+    held: heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student),
+  };
+}
+
+/** Three months of the calendar, the first from today on. */
+export interface FitWindow {
+  readonly from: CalendarDay;
+  readonly to: CalendarDay;
+}
+export function fitWindows(today: CalendarDay): FitWindow[] {
+  const year = Number(today.slice(0, 4));
+  const quarter = Math.floor((Number(today.slice(5, 7)) - 1) / 3);
+  const start = (at: number) =>
+    `${year + Math.floor(at / 4)}-${String((at % 4) * 3 + 1).padStart(2, '0')}-01` as CalendarDay;
+  return [0, 1, 2, 3].map((next) => ({
+    from: next === 0 ? today : start(quarter + next),
+    to: addDays(start(quarter + next + 1), -1),
+  }));
+}
+
+/** The first session of a set in a window; undefined when it has none. */
+export const sessionIn = (set: RequirementSet, { from, to }: FitWindow): Session | undefined =>
+  set.sessions
+    .filter(({ day }) => from <= day && day <= to)
+    .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0))[0];
+
+/** Levels a teacher sees as one row of columns: those of one syllabus in every instrument, at one session. */
+export interface FitGroup {
+  readonly name: string;
+  readonly kind: RequirementSet['kind'];
+  /** An edition that a later one stands beside. */
+  readonly earlier: boolean;
+  readonly session: Session;
+  readonly columns: readonly {
+    readonly name: string;
+    readonly rank: number;
+    /** The same level in each instrument's set. */
+    readonly members: readonly FitColumn[];
+  }[];
+}
+
+/** A set by its name; an edition that a later one stands beside is named too. */
+const nameIn = (set: RequirementSet, sets: readonly RequirementSet[], window: FitWindow): string =>
+  sets.some(
+    (other) =>
+      other.family === set.family && other.edition.from > set.edition.from && sessionIn(other, window),
+  )
+    ? `${set.name} ${set.edition.name}`
+    : set.name;
+
+/** Sets with a session in the window: graded exams first, then by day and name. Later editions stand before earlier. */
+export function fitGroups(studio: Studio, window: FitWindow): FitGroup[] {
+  const groups = new Map<string, { set: RequirementSet; session: Session }[]>();
+  const sets = [...studio.sets.values()].sort((a, b) => (a.edition.from < b.edition.from ? 1 : -1));
+  for (const set of sets) {
+    const session = sessionIn(set, window);
+    if (!session) continue;
+    const key = `${nameIn(set, sets, window)} ${session.day}`;
+    groups.set(key, [...(groups.get(key) ?? []), { set, session }]);
+  }
+  return [...groups.values()]
+    .map((members): FitGroup => {
+      const [first] = members as [(typeof members)[0]];
+      const levels = new Map<string, { name: string; rank: number; members: FitColumn[] }>();
+      for (const { set, session } of members)
+        for (const level of set.levels) {
+          const column = levels.get(level.name) ?? { name: level.name, rank: level.rank, members: [] };
+          column.members.push({ set, level, session });
+          levels.set(level.name, column);
+        }
+      return {
+        name: nameIn(first.set, sets, window),
+        kind: first.set.kind,
+        earlier: nameIn(first.set, sets, window) !== first.set.name,
+        session: first.session,
+        columns: [...levels.values()].sort((a, b) => a.rank - b.rank),
+      };
+    })
+    .sort(
+      (a, b) =>
+        Number(a.earlier) - Number(b.earlier) ||
+        Number(b.kind === 'graded exam') - Number(a.kind === 'graded exam') ||
+        (a.session.day < b.session.day ? -1 : a.session.day > b.session.day ? 1 : a.name < b.name ? -1 : 1),
+    );
+}

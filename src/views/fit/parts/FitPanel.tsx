@@ -1,0 +1,210 @@
+import { useMemo } from 'react';
+import {
+  entryWords,
+  explainState,
+  fitDetail,
+  laterSession,
+  openFit,
+  readyColumn,
+  readyStudent,
+  type FitColumn,
+  type FitState,
+} from '@/core/fit';
+import { formatTime } from '@/core/music';
+import { fitSettings, fitStudent } from '@/core/register';
+import { explainRule, schemeOf, setLabel, type Choice, type Programme } from '@/core/requirements';
+import { SKILL_MAP } from '@/core/skills';
+import type { Student } from '@/core/students';
+import { daysBetween, formatDay, yearsBetween } from '@/core/time';
+import { addGoal, enterGoal, type ReadyState } from '@/store';
+import { Button, FitMark, Glyph, LinkButton, Section, SelectField } from '@/ui';
+import { hrefOf } from '../../shell/StudioPage';
+import { useKeys } from '../../shell/use-keys';
+import { figureOf } from '../fit-model';
+import css from '../FitView.module.css';
+
+/** The selected cell explained: why, what is missing, the best programme, the dates; and what can be done. */
+export function FitPanel({
+  ready,
+  student,
+  column,
+  levels,
+  at,
+  onPick,
+}: {
+  readonly ready: ReadyState;
+  readonly student: Student;
+  readonly column: FitColumn;
+  readonly levels: readonly {
+    readonly at: number;
+    readonly label: string;
+    readonly state: FitState | null;
+  }[];
+  readonly at: number;
+  readonly onPick: (at: number) => void;
+}) {
+  const { studio, now } = ready;
+  const { set, level, session } = column;
+  const detail = useMemo(() => {
+    const fit = openFit(fitSettings(studio, now.day));
+    return fitDetail(fit, readyStudent(fit, fitStudent(studio, student, now.day)), readyColumn(fit, column));
+  }, [studio, now.day, student, column]);
+  const goal = [...studio.goals.values()].find(
+    (each) =>
+      each.studentId === student.id &&
+      each.setId === set.id &&
+      each.levelId === level.id &&
+      each.sessionId === session.id &&
+      each.closedOn === null,
+  );
+  const entry = entryWords(column, now.day);
+  const later = laterSession(set, session.day, now.day, detail.weeksNeeded);
+  const canEnter = ['ready now', 'reachable', 'beyond', 'undecided'].includes(detail.state.kind);
+  const toEnter = canEnter && !goal?.enteredOn;
+  const other = levels.findLast(
+    (each) => each.at < at && (each.state?.kind === 'ready now' || each.state?.kind === 'reachable'),
+  );
+  const programme: Programme = Object.fromEntries(
+    level.components.flatMap(({ id, source }): [string, Choice[]][] => {
+      const chosen = detail.programme.filter((each) => each.componentId === id);
+      return source.kind === 'excerpt' || chosen.length === 0
+        ? []
+        : [[id, chosen.map(({ pieceId }) => ({ kind: 'piece', pieceId }))]];
+    }),
+  );
+  const make = (sessionId: string, entered: boolean) =>
+    addGoal(
+      {
+        studentId: student.id,
+        setId: set.id,
+        levelId: level.id,
+        sessionId,
+        aimAwardId: schemeOf(set, level).awards[0]?.id ?? '',
+      },
+      now.day,
+      { programme, ...(entered && { enteredOn: now.day }) },
+    );
+  const enter = () => void (goal ? enterGoal(goal.id, now.day) : make(session.id, true));
+  const hold = () => later && void make(later.id, false);
+  useKeys({
+    ...(toEnter && { e: enter }),
+    ...(canEnter && later && { h: hold }),
+    ...(other && { l: () => onPick(other.at) }),
+  });
+  return (
+    <aside className={css.panel} aria-label="The selected cell">
+      <h2 className={css.title}>
+        {student.name}, {level.name}
+      </h2>
+      <p className={css.soft}>
+        {student.instrument}, {yearsBetween(student.birthDate, now.day)} · {setLabel(set)}, {session.name},{' '}
+        {formatDay(session.day, 'medium')}
+      </p>
+      <div className={css.state} aria-live="polite">
+        <FitMark name={detail.state.kind} figure={figureOf(detail.state)} />
+        <p>{explainState(detail, column)}</p>
+      </div>
+      {entry && (
+        <p className={css.days}>
+          {entry.days >= 0 && !goal?.enteredOn && <b>{entry.days}</b>}
+          <span>
+            {goal?.enteredOn ? `Entered ${formatDay(goal.enteredOn, 'medium')}.` : `${entry.words}.`}
+            {later && canEnter
+              ? ` ${later.name} gives ${Math.floor(daysBetween(now.day, later.day) / 7)} weeks.`
+              : ''}
+          </span>
+        </p>
+      )}
+      <div className={css.acts}>
+        {toEnter && (
+          <Button look="do" keyName="E" onClick={enter}>
+            Enter {level.name}
+          </Button>
+        )}
+        {canEnter && later && (
+          <Button keyName="H" onClick={hold}>
+            Hold to {later.name}
+          </Button>
+        )}
+        {other && (
+          <Button keyName="L" onClick={() => onPick(other.at)}>
+            {other.label.split(', ').slice(1).join(', ')}
+          </Button>
+        )}
+        {goal && (
+          <LinkButton href={hrefOf('/programme', { goal: goal.id })} keyName="3">
+            Programme
+          </LinkButton>
+        )}
+        <LinkButton href={hrefOf('/skills', { student: student.id })}>Skills</LinkButton>
+      </div>
+      {detail.missing.length > 0 && (
+        <Section title="What is missing" end="in learning order; minutes assumed">
+          <ol className={css.rows}>
+            {detail.missing.map(({ skillId, minutes }) => (
+              <li key={skillId} className={css.row}>
+                <span>{SKILL_MAP.get(skillId)?.name ?? skillId}</span>
+                <span>{minutes} min</span>
+              </li>
+            ))}
+          </ol>
+        </Section>
+      )}
+      {detail.verdicts.length > 0 && (
+        <Section title="Prerequisites">
+          <ul className={css.rows}>
+            {detail.verdicts.map((verdict) => {
+              const rule = level.rules.find((each) => each.id === verdict.ruleId);
+              if (!rule) return null;
+              const { title, sentence } = explainRule(rule, verdict, level);
+              const open = rule.kind === 'entry closes' && !goal?.enteredOn && verdict.status === 'met';
+              return (
+                <li key={verdict.ruleId} className={css.row}>
+                  <Glyph
+                    name={open ? 'gate' : verdict.status === 'met' ? 'gate passed' : 'gate waiting'}
+                    label={open ? 'open' : verdict.status}
+                  />
+                  <span className={css.wide}>
+                    <b>{title}.</b> {open ? 'Not entered yet.' : sentence}
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        </Section>
+      )}
+      {detail.programme.length > 0 && (
+        <Section
+          title="Best programme found"
+          end={`${detail.minutes} min${detail.minutesPerWeek > 0 ? ` and ${detail.minutesPerWeek} a week` : ''}`}
+        >
+          <ul className={css.rows}>
+            {detail.programme.map(({ componentId, pieceId, minutes }) => {
+              const piece = studio.pieces.get(pieceId);
+              return (
+                <li key={`${componentId}${pieceId}`} className={css.row}>
+                  <span>
+                    <b>{level.components.find((each) => each.id === componentId)?.letter}</b> {piece?.title},{' '}
+                    {piece?.composer}
+                  </span>
+                  <span className={css.figures}>
+                    {piece?.seconds ? formatTime(piece.seconds) : '–'} · {minutes} min
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+          <p className={css.soft}>
+            The fewest minutes of work of all programmes that keep the rules; skills counted in.
+          </p>
+        </Section>
+      )}
+      <SelectField
+        label="Another level"
+        value={String(at)}
+        options={levels.map((each) => ({ value: String(each.at), label: each.label }))}
+        onChange={(value) => onPick(Number(value))}
+      />
+    </aside>
+  );
+}

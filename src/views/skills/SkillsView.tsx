@@ -1,0 +1,225 @@
+import { useState } from 'react';
+import { heldCommonLevel } from '@/core/requirements';
+import { emptyBook, heldIn, inPathway, PATHWAYS, SKILL_MAP, skillStates, toAskAbout } from '@/core/skills';
+import { formatDay } from '@/core/time';
+import { choosePathways, exceptSkill, hearSkill, type ReadyState } from '@/store';
+import {
+  Button,
+  CheckField,
+  Empty,
+  Glyph,
+  LinkButton,
+  PageLine,
+  Section,
+  SelectField,
+  TextField,
+  classes,
+} from '@/ui';
+import { hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
+import { needsWords, STATE_WORDS, stagesOf, type SkillLine } from './skills-model';
+import css from './SkillsView.module.css';
+
+export const SkillsView = () => <StudioPage>{(ready) => <Skills ready={ready} />}</StudioPage>;
+
+/** One student on the map of skills: what is held, what can be learned next, what lies beyond. */
+function Skills({ ready }: { readonly ready: ReadyState }) {
+  const { studio, now } = ready;
+  const students = [...studio.students.values()]
+    .filter((each) => each.archivedOn === null)
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+  const [studentId, setStudent] = useState(() => queryOf('student') ?? students[0]?.id ?? '');
+  const [picked, pick] = useState<string | null>(null);
+  const student = studio.students.get(studentId) ?? students[0];
+  if (!student)
+    return (
+      <>
+        <PageLine title="Skills" />
+        <Empty title="No student yet">
+          <LinkButton href="/" keyName="1">
+            Register
+          </LinkButton>
+        </Empty>
+      </>
+    );
+  const book = studio.skillBooks.get(student.id) ?? emptyBook(student.id);
+  const map = PATHWAYS.filter((each) => book.pathwayIds.includes(each.id)).reduce(inPathway, SKILL_MAP);
+  const presumed = heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student);
+  const states = skillStates(map, book, presumed);
+  const held = heldIn(states);
+  const stages = stagesOf(map, states, held, student.instrument);
+  const lines = stages.flatMap((stage) => stage.lines);
+  const line = lines.find((each) => each.skill.id === picked) ?? lines.find((each) => each.place === 'next');
+  const families = new Set(lines.map((each) => each.skill.family));
+  const pathways = PATHWAYS.filter(({ needs }) =>
+    Object.keys(needs).some((id) => families.has(map.get(id)?.family ?? '')),
+  );
+  const ask = toAskAbout(book, now.day);
+  return (
+    <>
+      <PageLine
+        title={`${student.name}: skills`}
+        sub={`${student.instrument} · ${lines.filter((each) => each.place === 'held').length} held, ${lines.filter((each) => each.place === 'next').length} to be learned next`}
+        end={
+          <SelectField
+            label="Student"
+            value={student.id}
+            options={students.map((each) => ({ value: each.id, label: each.name }))}
+            onChange={(id) => {
+              setStudent(id);
+              pick(null);
+            }}
+          />
+        }
+      />
+      <div className={css.page}>
+        <div className={css.map} role="group" aria-label="Map of skills">
+          {stages.map(({ stage, lines: here }) => (
+            <section key={stage} className={css.stage}>
+              <h2>Stage {stage}</h2>
+              <ul>
+                {here.map((each) => (
+                  <li key={each.skill.id}>
+                    <SkillButton
+                      line={each}
+                      selected={each.skill.id === line?.skill.id}
+                      onPick={() => pick(each.skill.id)}
+                    />
+                  </li>
+                ))}
+              </ul>
+            </section>
+          ))}
+        </div>
+        <aside className={css.panel} aria-label="The selected skill">
+          {line && (
+            <Section title={line.skill.name} end={`stage ${line.skill.stage}`}>
+              <p>
+                <b>{STATE_WORDS[line.state]}.</b>{' '}
+                {line.place === 'next' ? 'Everything it needs is held: it can be learned next.' : ''}
+                {line.place === 'beyond' ? 'Something it needs is not held yet.' : ''}
+              </p>
+              <p className={css.soft}>Needs: {needsWords(map, line.skill)}.</p>
+              <ul className={css.heard}>
+                {book.evidence
+                  .filter((each) => each.skillId === line.skill.id)
+                  .map((each, at) => (
+                    <li key={at}>
+                      {formatDay(each.day, 'written')}: {each.how}
+                    </li>
+                  ))}
+              </ul>
+              <div className={css.acts}>
+                {(['alone', 'with teacher', 'not yet'] as const).map((how) => (
+                  <Button key={how} onClick={() => void hearSkill(student.id, line.skill.id, now.day, how)}>
+                    Heard today: {how}
+                  </Button>
+                ))}
+              </div>
+              <Exception
+                key={line.skill.id}
+                why={book.exceptions.find((each) => each.skillId === line.skill.id)?.why ?? null}
+                onSet={(why) => void exceptSkill(student.id, line.skill.id, why)}
+              />
+            </Section>
+          )}
+          <Section title="Pathways" end="the order of this student’s school">
+            {pathways.map((pathway) => (
+              <div key={pathway.id} className={css.pathway}>
+                <CheckField
+                  label={pathway.name}
+                  checked={book.pathwayIds.includes(pathway.id)}
+                  onChange={(on) =>
+                    void choosePathways(student.id, [
+                      ...book.pathwayIds.filter((id) => id !== pathway.id),
+                      ...(on ? [pathway.id] : []),
+                    ])
+                  }
+                />
+                <p className={css.soft}>{pathway.why}</p>
+              </div>
+            ))}
+          </Section>
+          {ask.length > 0 && (
+            <Section title="Still there?" end="not heard for a year">
+              <ul>
+                {ask.map((each) => (
+                  <li key={each.skillId}>
+                    <Button look="quiet" onClick={() => pick(each.skillId)}>
+                      {map.get(each.skillId)?.name ?? each.skillId}
+                    </Button>{' '}
+                    heard {formatDay(each.day, 'written')}
+                  </li>
+                ))}
+              </ul>
+            </Section>
+          )}
+          <LinkButton href={hrefOf('/fit', { student: student.id })} keyName="2">
+            Fit
+          </LinkButton>
+        </aside>
+      </div>
+    </>
+  );
+}
+
+function SkillButton({
+  line: { skill, state, place },
+  selected,
+  onPick,
+}: {
+  readonly line: SkillLine;
+  readonly selected: boolean;
+  readonly onPick: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      className={classes(css.skill, css[place])}
+      aria-pressed={selected}
+      data-selected={selected}
+      onClick={onPick}
+    >
+      {place === 'beyond' && state !== 'with teacher' ? (
+        <span className={css.dot} aria-hidden="true" />
+      ) : (
+        <Glyph
+          name={state === 'with teacher' ? 'half' : place === 'held' ? 'tick' : 'gate'}
+          label={STATE_WORDS[state]}
+        />
+      )}
+      <span>{skill.name}</span>
+    </button>
+  );
+}
+
+/** A skill this student does without, with the reason. */
+function Exception({
+  why,
+  onSet,
+}: {
+  readonly why: string | null;
+  readonly onSet: (why: string | null) => void;
+}) {
+  const [text, setText] = useState('');
+  return why === null ? (
+    <form
+      className={css.acts}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (text.trim() !== '') onSet(text.trim());
+      }}
+    >
+      <TextField label="Done without, because" value={text} onChange={setText} />
+      <Button type="submit" disabled={text.trim() === ''}>
+        Make the exception
+      </Button>
+    </form>
+  ) : (
+    <p>
+      Done without: {why}{' '}
+      <Button look="quiet" onClick={() => onSet(null)}>
+        Take it back
+      </Button>
+    </p>
+  );
+}
