@@ -15,7 +15,7 @@ export {
   type GoalPlan,
   type GateState,
 } from './goal';
-export { compileLevel, NO_FACTS, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
+export { compileLevel, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
 export {
   cheapestProgramme,
   eachProgramme,

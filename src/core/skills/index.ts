@@ -5,7 +5,7 @@
  * student who changes pathway keeps every piece of evidence. Read `missingSkills` first: it answers what is to
  * be learned for a level, in learning order.
  */
-export { FAMILIES, familyOf, minutesForSkill, type Skill, type SkillFamily, type SkillMap } from './skill';
+export { familyOf, minutesForSkill, type Skill, type SkillFamily, type SkillMap } from './skill';
 export { PATHWAYS, SKILL_MAP, skillNamed } from './map';
 export { inPathway, mustComeBefore, type Pathway } from './pathway';
 export {
