@@ -88,6 +88,7 @@ test('students pasted from a table, bad rows named; two share a lesson; one is f
 test('a requirement file goes out and comes back; a broken one is refused with its place; the shipped ones are at hand', async () => {
   const { page, problems } = await demo('/library');
   const folder = await downloads(page);
+  await press(page, 'Fairlead Youth Windsaudition, flute, oboe, season 2027');
   await press(page, 'Save as a requirement file');
   await expect
     .poll(() => readdirSync(folder).filter((name) => name.endsWith('.json')), { timeout: 5_000 })

@@ -282,6 +282,9 @@ test('leaving the demo never touches one’s own studio', async () => {
   await sees(page, 'of the demo studio');
   await press(page, 'Lay the demo out afresh');
   await press(page, 'Lay it out afresh');
+  await expect
+    .poll(async () => Object.keys(await recordsOf(page, 'demo')).length, { timeout: 15_000 })
+    .toBeGreaterThan(200);
   await sees(page, 'of the demo studio');
   await press(page, 'Go to one’s own studio');
   await sees(page, 'of the studio');

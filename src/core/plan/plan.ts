@@ -10,7 +10,7 @@ import {
 import { tempoAt, type BarRange, type Tempo } from '../music';
 import type { Goal } from '../programme';
 import { barsToLearn, type Piece } from '../repertoire';
-import type { Component, Level, Session } from '../requirements';
+import { isPrepared, type Component, type Level, type Session } from '../requirements';
 import { heldRank, type Student } from '../students';
 import {
   closuresBetween,
@@ -195,7 +195,7 @@ function draftOf(
   const { goal, effort } = input;
   const choices = goal.programme[component.id] ?? [];
   const { source } = component;
-  if (source.kind !== 'prepared' && source.kind !== 'excerpt' && choices.length === 0) return [];
+  if (!isPrepared(source) && source.kind !== 'excerpt' && choices.length === 0) return [];
   const chosen =
     source.kind === 'excerpt'
       ? [input.pieces.get(source.pieceId)]
@@ -212,15 +212,12 @@ function draftOf(
   const set = goal.plan.minutes[component.id];
   const weekly = Math.round(effort.preparedMinutesPerWeek * grid.length);
   const basis =
-    set !== undefined ? 'set' : source.kind === 'prepared' ? 'weekly' : bars === null ? 'unknown' : 'bars';
+    set !== undefined ? 'set' : isPrepared(source) ? 'weekly' : bars === null ? 'unknown' : 'bars';
   const minutes =
     set ??
-    (source.kind === 'prepared' || bars === null
-      ? weekly
-      : pieceMinutes(bars, input.level.rank, held, effort));
+    (isPrepared(source) || bars === null ? weekly : pieceMinutes(bars, input.level.rank, held, effort));
   const memorised = goal.plan.memorised.includes(component.id);
-  const without: Stage[] =
-    source.kind === 'prepared' ? ['prepare', 'memorise'] : memorised ? [] : ['memorise'];
+  const without: Stage[] = isPrepared(source) ? ['prepare', 'memorise'] : memorised ? [] : ['memorise'];
   const parts = stageMinutes(minutes, without, effort);
   const gates = gatesOf(
     grid,

@@ -16,7 +16,7 @@ import {
   type Standing,
 } from '../marks';
 import type { Plan } from '../plan';
-import type { Component, Level } from '../requirements';
+import { isPrepared, type Component, type Level } from '../requirements';
 import { daysBetween, type CalendarDay } from '../time';
 import type { Stage } from '../effort';
 
@@ -114,9 +114,7 @@ export function readinessOf(
     missing: components.flatMap(({ component, title, mark, gates }) => {
       const row = { componentId: component.id, letter: component.letter };
       return [
-        ...(component.source.kind !== 'prepared' && title === null
-          ? [{ ...row, what: 'choice' as const }]
-          : []),
+        ...(!isPrepared(component.source) && title === null ? [{ ...row, what: 'choice' as const }] : []),
         ...(mark === null ? [{ ...row, what: 'mark' as const }] : []),
         ...(gates.some((gate) => gate.state === 'overdue') ? [{ ...row, what: 'gate' as const }] : []),
       ];

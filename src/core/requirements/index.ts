@@ -14,6 +14,7 @@ export {
   componentOf,
   findLevel,
   findSession,
+  isPrepared,
   listedPieces,
   namedPieces,
   opensTo,

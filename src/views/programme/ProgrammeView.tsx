@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { checkRule, choicesOf } from './programme-model';
-import { choosesPieces, explainRule, type Component } from '@/core/requirements';
+import { choosesPieces, explainRule, isPrepared, type Component } from '@/core/requirements';
 import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
 import { formatDay } from '@/core/time';
@@ -96,7 +96,7 @@ function Bench({
   readonly onAdd: () => void;
 }) {
   const { goal, level, set, session, entry } = context;
-  const slots = level.components.filter((component) => component.source.kind !== 'prepared');
+  const slots = level.components.filter((component) => !isPrepared(component.source));
   const firstOpen = slots.find((each) => (goal.programme[each.id] ?? []).length === 0) ?? slots[0];
   const [slotId, setSlot] = useState(firstOpen?.id ?? '');
   const [cursor, setCursor] = useState<string | null>(null);

@@ -3,6 +3,7 @@ import type { GoalContext } from '@/core/register';
 import { barsToLearn, type Piece } from '@/core/repertoire';
 import {
   checkProgramme,
+  listedPieces,
   checkRule,
   choiceCount,
   explainRule,
@@ -41,9 +42,9 @@ export function candidatesOf(
   effort: EffortSettings,
 ): Candidate[] {
   const { entry, level, goal } = context;
-  const { source } = component;
-  const listed =
-    source.kind === 'list' ? source.pieceIds.flatMap((id) => pieces.get(id) ?? []) : [...pieces.values()];
+  const listed = listedPieces(component, context.set)?.flatMap((id) => pieces.get(id) ?? []) ?? [
+    ...pieces.values(),
+  ];
   const before = new Map(checkProgramme(entry).map((verdict) => [verdict.ruleId, verdict.status]));
   const held = heldRank(context.student, context.set.family);
   const chosen = new Set(
