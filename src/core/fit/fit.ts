@@ -2,6 +2,7 @@ import { minutesForBars, type EffortSettings } from '../effort';
 import {
   cheapestProgramme,
   compileLevel,
+  searchFacts,
   type CheapestProgramme,
   type CompiledLevel,
   type PieceCost,
@@ -12,10 +13,7 @@ import { barsToLearn, type Piece } from '../repertoire';
 import {
   checkRule,
   choosesPieces,
-  combine,
   commonLevel,
-  gradedClassOf,
-  isPieceRule,
   opensTo,
   placesOf,
   type CommonLevels,
@@ -25,7 +23,6 @@ import {
   type Rule,
   type Session,
   type UsedPiece,
-  type Verdict,
 } from '../requirements';
 import {
   familyOf,
@@ -211,13 +208,7 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
     if (bars === null) unknown.add(piece.id);
     return { minutes: bars === null ? Infinity : minutesFor(bars), skills: skillsFor(fit, ready, piece) };
   };
-  const found = search(
-    column.compiled,
-    cost,
-    fit.skillMinutes,
-    factsFor(entry, verdicts),
-    column.guess.places,
-  );
+  const found = search(column.compiled, cost, fit.skillMinutes, searchFacts(entry), column.guess.places);
   if (found) column.guess.places = found.places;
   const excerpts = level.components.flatMap(({ id, source }) => {
     const piece = source.kind === 'excerpt' ? fit.settings.pieces.get(source.pieceId) : undefined;
@@ -332,25 +323,6 @@ function entryFor(
     scalesHeard: [],
     used,
     waivers: [],
-  };
-}
-
-function factsFor(entry: Entry, verdicts: readonly Verdict[]): SearchFacts {
-  const known = new Map(verdicts.map((verdict) => [verdict.ruleId, verdict.status]));
-  return {
-    used: (rule) => {
-      const day = entry.session?.day ?? entry.today;
-      const since = rule.years === null ? '' : `${Number(day.slice(0, 4)) - rule.years}${day.slice(4)}`;
-      return new Set(entry.used.filter((each) => each.day >= since).map((each) => each.pieceId));
-    },
-    classes: (rule) => {
-      const { value, named } = gradedClassOf(rule, entry);
-      return named ? [named] : value === null ? rule.classes : [];
-    },
-    status: (rule) => {
-      const status = known.get(rule.id) ?? (isPieceRule(rule) ? 'undecided' : checkRule(rule, entry).status);
-      return combine('all', [status]);
-    },
   };
 }
 

@@ -1,13 +1,17 @@
 import { composerKey, type Piece } from '../repertoire';
 import {
   answersTo,
+  checkRule,
   choiceCount,
   choosesPieces,
   combine,
   contrastValue,
+  gradedClassOf,
   isPieceRule,
   listedPieces,
+  usedWithin,
   type ChoicePredicate,
+  type Entry,
   type GradedClass,
   type Level,
   type PieceRule,
@@ -51,6 +55,16 @@ export const NO_FACTS: SearchFacts = {
   classes: (rule) => rule.classes,
   status: () => 'undecided',
 };
+
+/** What is known of an entry; a waived rule counts as met. */
+export const searchFacts = (entry: Entry): SearchFacts => ({
+  used: (rule) => new Set(usedWithin(rule, entry).map(({ pieceId }) => pieceId)),
+  classes: (rule) => {
+    const { value, named } = gradedClassOf(rule, entry);
+    return named ? [named] : value === null ? rule.classes : [];
+  },
+  status: (rule) => combine('all', [checkRule(rule, entry).status]),
+});
 
 interface CompiledRule {
   readonly rule: Rule;

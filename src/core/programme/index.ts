@@ -15,7 +15,7 @@ export {
   type GoalPlan,
   type GateState,
 } from './goal';
-export { compileLevel, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
+export { compileLevel, searchFacts, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
 export {
   cheapestProgramme,
   eachProgramme,

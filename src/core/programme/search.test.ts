@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { anyEntry } from '../requirements/arbitrary';
-import { checkProgramme, checkRule, gradedClassOf, type Entry, type Programme } from '../requirements';
-import { compileLevel, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
+import { checkProgramme, checkRule, type Entry, type Programme } from '../requirements';
+import { compileLevel, type CompiledLevel, searchFacts, type SearchPiece } from './compile';
 import { cheapestProgramme, eachProgramme, satisfiable } from './search';
 
 /** One to three generated rules on the pieces of one entry. */
@@ -18,22 +18,6 @@ const anyLevel = fc.tuple(anyEntry, fc.array(anyEntry, { maxLength: 2 })).map(([
   },
 }));
 const compiledOf = (entry: Entry): CompiledLevel => compileLevel(entry.set, entry.level, entry.pieces, []);
-const factsOf = (entry: Entry): SearchFacts => ({
-  used: (rule) => {
-    const day = entry.session?.day ?? entry.today;
-    const since = rule.years === null ? '' : `${Number(day.slice(0, 4)) - rule.years}${day.slice(4)}`;
-    return new Set(entry.used.filter((each) => each.day >= since).map((each) => each.pieceId));
-  },
-  classes: (rule) => {
-    const { value, named } = gradedClassOf(rule, entry);
-    return named ? [named] : value === null ? rule.classes : [];
-  },
-  status: (rule) => {
-    const { status } = checkRule(rule, entry);
-    return status === 'waived' ? 'met' : status;
-  },
-});
-
 /** Every choice from every list between its least and its most, whatever the rules say. */
 function everyProgramme({ level }: Entry): Programme[] {
   const subsets = (ids: readonly string[]): string[][] =>
@@ -97,7 +81,7 @@ describe('on random levels', () => {
             return true;
           },
           compiled.rules,
-          factsOf(entry),
+          searchFacts(entry),
         );
         const expected = everyProgramme(entry).filter((programme) => !broken(entry, compiled, programme));
         expect(found.sort()).toEqual(expected.map(idsIn).sort());
@@ -175,7 +159,7 @@ test('what the search finds, the checker keeps rule by rule', () => {
     fc.property(anyLevel, (entry) => {
       fc.pre(!asksMemory(entry));
       const compiled = compiledOf(entry);
-      const found = cheapestProgramme(compiled, () => ({ minutes: 1, skills: [] }), [], factsOf(entry));
+      const found = cheapestProgramme(compiled, () => ({ minutes: 1, skills: [] }), [], searchFacts(entry));
       if (!found) return;
       const programme = Object.fromEntries(
         compiled.slots.map(({ at, componentId }) => [

@@ -1,11 +1,11 @@
 import { composerKey, type Piece } from '../repertoire';
-import { addDays, calendarDay, isCalendarDay, type CalendarDay } from '../time';
 import { answersTo } from './answers-to';
 import { contrastValue } from './contrast';
 import { piecesOf, type Entry, type Slot } from './entry';
 import { canAllDiffer, canSomeDiffer, fillings } from './possible';
 import { gradedClassOf } from './graded-class';
 import { componentOf, listedPieces } from './requirement-set';
+import { usedWithin } from './used-within';
 import type { GradedClass, PieceRule, RuleOf } from './rule';
 import type { Answer } from './verdict';
 
@@ -243,8 +243,7 @@ function gradedPieces(rule: RuleOf<'graded pieces'>, entry: Entry, slots: readon
 }
 
 function notUsedBefore(rule: RuleOf<'not used before'>, entry: Entry, slots: readonly Slot[]): Answer {
-  const since = rule.years === null ? null : addYears(entry.session?.day ?? entry.today, -rule.years);
-  const used = entry.used.filter(({ day }) => since === null || day >= since);
+  const used = usedWithin(rule, entry);
   const before = (piece: Piece) => used.find((each) => each.pieceId === piece.id);
   const again = slots.flatMap((slot) =>
     slot.chosen.flatMap((piece) => {
@@ -262,9 +261,3 @@ function notUsedBefore(rule: RuleOf<'not used before'>, entry: Entry, slots: rea
     evidence: { kind: 'used', again, open },
   };
 }
-
-/** The same day so many years on; 29 February becomes 1 March where there is none. */
-const addYears = (day: CalendarDay, years: number): CalendarDay => {
-  const moved = `${String(Number(day.slice(0, 4)) + years).padStart(4, '0')}${day.slice(4)}`;
-  return isCalendarDay(moved) ? moved : addDays(calendarDay(moved.replace('-02-29', '-02-28')), 1);
-};

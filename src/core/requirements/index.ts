@@ -60,6 +60,7 @@ export { commonLevel, heldCommonLevel, type CommonLevels } from './common-level'
 export { combine } from './combine';
 export { contrastValue } from './contrast';
 export { gradedClassOf } from './graded-class';
+export { usedWithin } from './used-within';
 export {
   editionBefore,
   editionDifferences,

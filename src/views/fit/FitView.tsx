@@ -160,7 +160,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
           key={`${student.id} ${column.name} ${column.group}`}
           ready={ready}
           student={student}
-          column={cellAt(states.get(student.id), column).column}
+          cell={cellAt(states.get(student.id), column)}
           levels={grid.view.map((each, at) => ({
             at,
             label: `${groups[each.group]?.name ?? ''}, ${each.name}`,

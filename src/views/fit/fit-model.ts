@@ -41,7 +41,12 @@ export function cellAt(states: ReadonlyMap<number, FitState> | undefined, { memb
   const fits = found.find(
     ({ state }) => state !== null && !(state.kind === 'not eligible' && state.why.kind === 'instrument'),
   );
-  return fits ?? (found[0] as ViewCell);
+  const first = found[0] as ViewCell;
+  const open = found.flatMap(({ state }) =>
+    state?.kind === 'not eligible' && state.why.kind === 'instrument' ? [state.why.open] : [],
+  );
+  if (fits || open.length < found.length) return fits ?? first;
+  return { ...first, state: { kind: 'not eligible', why: { kind: 'instrument', open: open.join(', ') } } };
 }
 
 /** States by row and column, for quick looking up. */

@@ -7,7 +7,6 @@ import {
   openFit,
   readyColumn,
   readyStudent,
-  type FitColumn,
   type FitState,
 } from '@/core/fit';
 import { formatTime } from '@/core/music';
@@ -20,21 +19,21 @@ import { addGoal, enterGoal, type ReadyState } from '@/store';
 import { Button, FitMark, Glyph, LinkButton, Section, SelectField } from '@/ui';
 import { hrefOf } from '../../shell/StudioPage';
 import { useKeys } from '../../shell/use-keys';
-import { figureOf } from '../fit-model';
+import { figureOf, type ViewCell } from '../fit-model';
 import css from '../FitView.module.css';
 
 /** The selected cell explained: why, what is missing, the best programme, the dates; and what can be done. */
 export function FitPanel({
   ready,
   student,
-  column,
+  cell,
   levels,
   at,
   onPick,
 }: {
   readonly ready: ReadyState;
   readonly student: Student;
-  readonly column: FitColumn;
+  readonly cell: ViewCell;
   readonly levels: readonly {
     readonly at: number;
     readonly label: string;
@@ -44,11 +43,17 @@ export function FitPanel({
   readonly onPick: (at: number) => void;
 }) {
   const { studio, now } = ready;
+  const { column } = cell;
   const { set, level, session } = column;
-  const detail = useMemo(() => {
+  const own = useMemo(() => {
     const fit = openFit(fitSettings(studio, now.day));
     return fitDetail(fit, readyStudent(fit, fitStudent(studio, student, now.day)), readyColumn(fit, column));
   }, [studio, now.day, student, column]);
+  // A column stands for the level in every instrument; when none fits, the refusal names them all.
+  const detail =
+    cell.state?.kind === 'not eligible' && cell.state.why.kind === 'instrument'
+      ? { ...own, state: cell.state }
+      : own;
   const goal = [...studio.goals.values()].find(
     (each) =>
       each.studentId === student.id &&
