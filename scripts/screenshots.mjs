@@ -51,8 +51,10 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
     if (!path.startsWith('/kit')) await opened();
   }
   await page.waitForSelector('h1');
-  await page.evaluate(() => document.fonts.ready);
-  await new Promise((resolve) => setTimeout(resolve, 300));
+  // What is drawn last may still ask for a face of its own; so the fonts are waited for after it.
+  await new Promise((resolve) => setTimeout(resolve, 600));
+  await page.waitForFunction(() => document.fonts.status === 'loaded');
+  await new Promise((resolve) => setTimeout(resolve, 200));
   await page.screenshot({ path: join(folder, `${name}.png`) });
   await context.close();
   console.log(name);
