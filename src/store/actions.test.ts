@@ -21,6 +21,7 @@ import {
   eraseStudent,
   exportStudio,
   giveMark,
+  hearSkill,
   importPreview,
   keepSnapshot,
   lastBackup,
@@ -377,9 +378,11 @@ describe('leaving and coming back', () => {
     expect(studio().settings.teacher).toBe('somebody else');
   });
   test('a student erased is in no snapshot, no file and no undo', async () => {
+    await hearSkill('orla', 'general.staff-notes', today, 'alone');
     await keepSnapshot('demo', today);
     await eraseStudent('orla');
     expect(studio().students.has('orla')).toBe(false);
+    expect(studio().skillBooks.has('orla')).toBe(false);
     expect([...studio().goals.values()].some((goal) => goal.studentId === 'orla')).toBe(false);
     expect(ready().undo).toBeNull();
     await restoreSnapshot('demo', today);

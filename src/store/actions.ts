@@ -1,4 +1,3 @@
-import type { RequirementFile } from '@/core/files';
 import type { EffortSettings, Stage } from '@/core/effort';
 import { currentSheets, type Assessor, type BarNote, type MarkSheet } from '@/core/marks';
 import {
@@ -10,18 +9,8 @@ import {
   type GoalPlan,
 } from '@/core/programme';
 import type { LessonRecord, Studio, StudioSettings } from '@/core/register';
-import type { Piece } from '@/core/repertoire';
-import {
-  choiceCount,
-  componentOf,
-  findLevel,
-  schemeOf,
-  type Choice,
-  type RequirementSet,
-  type Takes,
-} from '@/core/requirements';
+import { choiceCount, componentOf, findLevel, schemeOf, type Choice, type Takes } from '@/core/requirements';
 import { shortName, type Student } from '@/core/students';
-import { emptyBook, type Evidence, type SkillBook } from '@/core/skills';
 import type { CalendarDay, Closure } from '@/core/time';
 import type { Edit } from './changes';
 import { newId } from './seed';
@@ -81,6 +70,7 @@ function keysOfStudent(studio: Studio, id: string): string[] {
   const goals = [...studio.goals.values()].filter((goal) => goal.studentId === id).map((goal) => goal.id);
   return [
     `student/${id}`,
+    `skillbook/${id}`,
     ...goals.map((goal) => `goal/${goal}`),
     ...[...studio.sheets.values()]
       .filter((sheet) => goals.includes(sheet.goalId))
@@ -119,57 +109,6 @@ export const setEffort = (name: keyof EffortSettings, effort: EffortSettings): P
       data: { ...settings, effort, effortSet: [...new Set([...settings.effortSet, name])] },
     },
   ]);
-
-// The library -------------------------------------------------------------------------------------
-
-export const takeRequirementFile = (file: RequirementFile): Promise<boolean> =>
-  act(`import ${file.set.name}`, () => [
-    ...file.pieces.map((data) => ({ kind: 'piece' as const, data })),
-    { kind: 'set', data: file.set },
-  ]);
-
-export const saveSet = (set: RequirementSet): Promise<boolean> =>
-  act(`save ${set.name}`, () => [{ kind: 'set', data: set }]);
-
-export const removeSet = (id: string): Promise<boolean> =>
-  act('remove the requirement set', () => [{ kind: 'set', remove: id }]);
-
-/** New pieces, and their ids at the end of a component's list. */
-export const addPiecesToList = (
-  setId: string,
-  levelId: string,
-  componentId: string,
-  pieces: readonly Piece[],
-): Promise<boolean> =>
-  act(`add ${pieces.length} pieces`, (studio) => {
-    const set = studio.sets.get(setId);
-    if (!set) return [];
-    const levels = set.levels.map((level) =>
-      level.id !== levelId
-        ? level
-        : {
-            ...level,
-            components: level.components.map((component) =>
-              component.id === componentId && component.source.kind === 'list'
-                ? {
-                    ...component,
-                    source: {
-                      ...component.source,
-                      pieceIds: [...component.source.pieceIds, ...pieces.map((piece) => piece.id)],
-                    },
-                  }
-                : component,
-            ),
-          },
-    );
-    return [
-      ...pieces.map((data) => ({ kind: 'piece' as const, data })),
-      { kind: 'set', data: { ...set, levels } },
-    ];
-  });
-
-export const savePiece = (piece: Piece): Promise<boolean> =>
-  act(`save ${piece.title}`, () => [{ kind: 'piece', data: piece }]);
 
 // Goal and programme ------------------------------------------------------------------------------
 
@@ -398,35 +337,3 @@ export async function wipe(): Promise<void> {
   if (state.kind === 'ready') await dropSnapshots(state.which);
   await wipeStudio();
 }
-
-// Skills ------------------------------------------------------------------------------------------
-
-const changeBook = (action: string, id: string, change: (book: SkillBook) => Partial<SkillBook>) =>
-  act(action, (studio) => {
-    if (!studio.students.has(id)) return [];
-    const book = studio.skillBooks.get(id) ?? emptyBook(id);
-    return [{ kind: 'skillbook', data: { ...book, ...change(book) } }];
-  });
-
-export const hearSkill = (
-  studentId: string,
-  skillId: string,
-  day: CalendarDay,
-  how: Evidence['how'],
-): Promise<boolean> =>
-  changeBook('note a skill', studentId, (book) => ({
-    evidence: [
-      ...book.evidence.filter((each) => each.skillId !== skillId || each.day !== day),
-      { skillId, day, how },
-    ],
-  }));
-/** The evidence stays: a pathway orders the same skills. */
-export const choosePathways = (studentId: string, pathwayIds: readonly string[]): Promise<boolean> =>
-  changeBook('change the pathway', studentId, () => ({ pathwayIds }));
-export const exceptSkill = (studentId: string, skillId: string, why: string | null): Promise<boolean> =>
-  changeBook(why === null ? 'take an exception back' : 'make an exception', studentId, (book) => ({
-    exceptions: [
-      ...book.exceptions.filter((each) => each.skillId !== skillId),
-      ...(why === null ? [] : [{ skillId, why }]),
-    ],
-  }));

@@ -5,6 +5,8 @@
  * promise resolves. Nothing here knows a rule of an exam.
  */
 export * from './actions';
+export * from './library-actions';
+export * from './skill-actions';
 export { exportStudio, importPreview, lastBackup, takeImport, type ImportPreview } from './backup';
 export { keepSnapshot, listSnapshots, restoreSnapshot, type SnapshotInfo } from './snapshots';
 export type { Now } from './clock';

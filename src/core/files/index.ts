@@ -7,6 +7,9 @@
 export { formatCalendar, type CalendarEvent } from './calendar';
 export { previewMerge, type MergePreview } from './merge';
 export {
+  GRADED_COLUMNS,
+  readGraded,
+  type GradedColumn,
   formatPieces,
   PIECE_COLUMNS,
   readPieces,

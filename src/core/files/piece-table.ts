@@ -17,6 +17,9 @@ export const PIECE_COLUMNS = {
   character: ['character'],
 } as const;
 export type PieceColumn = keyof typeof PIECE_COLUMNS;
+/** A catalogue's table has the grade beside the piece. */
+export const GRADED_COLUMNS = { grade: ['grade', 'level', 'rank'], ...PIECE_COLUMNS } as const;
+export type GradedColumn = keyof typeof GRADED_COLUMNS;
 
 export interface BadRow {
   readonly line: number;
@@ -33,22 +36,48 @@ export function readPieces(
   map: ColumnMap<PieceColumn>,
   newId: (line: number) => string,
 ): { readonly pieces: readonly Piece[]; readonly bad: readonly BadRow[] } {
-  const pieces: Piece[] = [];
+  const { items, bad } = readRows(table, map, (cell, line) => pieceOf(cell, newId(line)));
+  return { pieces: items, bad };
+}
+
+/** Rows of a pasted catalogue: pieces as `readPieces` reads them, each with its grade from 1 to 50. */
+export const readGraded = (
+  table: PastedTable,
+  map: ColumnMap<GradedColumn>,
+  newId: (line: number) => string,
+): {
+  readonly items: readonly { readonly piece: Piece; readonly rank: number }[];
+  readonly bad: readonly BadRow[];
+} =>
+  readRows(table, map, (cell, line) => {
+    const rank = /^\d{1,2}$/.test(cell('grade')) ? Number(cell('grade')) : 0;
+    if (rank < 1 || rank > 50) return refuse(`"${cell('grade')}" is no grade from 1 to 50`);
+    const piece = pieceOf(cell, newId(line));
+    return piece.ok ? { ok: true, value: { piece: piece.value, rank } } : piece;
+  });
+
+function readRows<Column extends string, Item>(
+  table: PastedTable,
+  map: ColumnMap<Column | 'title' | 'composer'>,
+  read: (cell: (field: Column | 'title' | 'composer') => string, line: number) => Result<Item, string>,
+): { readonly items: readonly Item[]; readonly bad: readonly BadRow[] } {
+  const items: Item[] = [];
   const bad: BadRow[] = [];
   const seen = new Map<string, number>();
   for (const { line, cells } of table.rows.slice(map.header ? 1 : 0)) {
-    const cell = (field: PieceColumn) => (map.columns[field] < 0 ? '' : (cells[map.columns[field]] ?? ''));
-    const read = pieceOf(cell, newId(line));
+    const cell = (field: Column | 'title' | 'composer') =>
+      map.columns[field] < 0 ? '' : (cells[map.columns[field]] ?? '');
+    const item = read(cell, line);
     const key = `${cell('title')}/${cell('composer')}`.toLowerCase();
     const twin = seen.get(key);
-    if (!read.ok) bad.push({ line, cells, why: read.why });
+    if (!item.ok) bad.push({ line, cells, why: item.why });
     else if (twin !== undefined) bad.push({ line, cells, why: `the same piece as line ${twin}` });
     else {
       seen.set(key, line);
-      pieces.push(read.value);
+      items.push(item.value);
     }
   }
-  return { pieces, bad };
+  return { items, bad };
 }
 
 function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece, string> {

@@ -72,3 +72,4 @@ export {
 export { explainRule, ruleTitle, type RuleWords } from './explain';
 export { type Evidence, type RuleStatus, type Verdict } from './verdict';
 export { problemsOfSet } from './problems';
+export { moved, withGrades, withList } from './change-list';

@@ -15,7 +15,8 @@ import {
   type Level,
   type RequirementSet,
 } from '@/core/requirements';
-import { draftOfRule, type DraftRule } from './rule-form';
+import { draftOfRule } from './rule-blanks';
+import type { DraftRule } from './rule-form';
 import { scaleRowText } from './scale-rows';
 
 /** A requirement as it is typed: every field text, so that half-typed is no error yet. */

@@ -12,7 +12,8 @@ import {
   type Draft,
 } from './draft';
 import { setOfDraft } from './draft-set';
-import { blankRule, blanksOf, draftOfRule, ruleOf, withBlank, type DraftRule } from './rule-form';
+import { draftOfRule } from './rule-blanks';
+import { blankRule, blanksOf, ruleOf, withBlank, type DraftRule } from './rule-form';
 import { scaleRowsOf, scaleRowText } from './scale-rows';
 
 const rule = (

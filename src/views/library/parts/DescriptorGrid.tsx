@@ -1,5 +1,5 @@
 import type { DraftComponent } from '../draft';
-import { bandStarts } from '../draft-set';
+import { bandStarts } from '../draft-scheme';
 import css from './DescriptorGrid.module.css';
 
 /** The teacher's own words for every band of every criterion, as a grid that is typed into. */

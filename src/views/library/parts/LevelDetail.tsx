@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { componentMax, schemeComponent, schemeMax, type MarkScheme } from '@/core/marks';
-import { formatBars, formatTime } from '@/core/music';
+import { formatBars } from '@/core/music';
 import { formatPieces } from '@/core/files';
 import {
   listedPieces,
@@ -11,11 +11,12 @@ import {
   type Level,
   type RequirementSet,
 } from '@/core/requirements';
-import type { ReadyState } from '@/store';
+import { gradePieces, setList, type ReadyState } from '@/store';
 import { Button, Section, Table, TempoMark } from '@/ui';
 import { saveFile } from '../../shell/save-file';
 import { PastePiecesDialog } from './PastePiecesDialog';
 import { PieceDialog } from './PieceDialog';
+import { PieceTable } from './PieceTable';
 import css from '../LibraryView.module.css';
 
 /** A level as it stands: rules, marks, and what every component is chosen from. */
@@ -105,40 +106,23 @@ function ComponentDetail({
       >
         {listed && (
           <>
-            {listed.length === 0 ? (
-              <p className={css.soft}>The list is empty.</p>
-            ) : (
-              <Table
-                label={`${component.name}, pieces`}
-                head={['Piece', 'Composer', 'Time', 'Key, metre', 'Bars', 'Tempo', 'Facts']}
-                tight
-              >
-                {listed.flatMap((id) => {
-                  const each = pieces.get(id);
-                  return each
-                    ? [
-                        <tr key={id}>
-                          <th scope="row">
-                            <b>{each.title}</b>
-                          </th>
-                          <td>{each.composer}</td>
-                          <td>{each.seconds === null ? '–' : formatTime(each.seconds)}</td>
-                          <td>{[each.key, each.metre].filter(Boolean).join(', ') || '–'}</td>
-                          <td>{each.bars ?? '–'}</td>
-                          <td>{each.tempo ? <TempoMark {...each.tempo} /> : '–'}</td>
-                          <td>
-                            <Button look="quiet" label={`Change ${each.title}`} onClick={() => edit(id)}>
-                              Change
-                            </Button>
-                          </td>
-                        </tr>,
-                      ]
-                    : [];
-                })}
-              </Table>
-            )}
+            <PieceTable
+              label={`${component.name}, pieces`}
+              pieces={listed.flatMap((id) => pieces.get(id) ?? [])}
+              library={pieces}
+              grades={
+                source.kind === 'catalogue'
+                  ? new Map(set.catalogue.map((each) => [each.pieceId, each.rank]))
+                  : null
+              }
+              onFacts={edit}
+              onOrder={(ids) => void setList(set.id, level.id, component.id, ids)}
+              onGrade={(pieceId, rank) => void gradePieces(set.id, [{ pieceId, rank }])}
+            />
             <div className={css.acts}>
-              {source.kind === 'list' && <Button onClick={() => setPasting(true)}>Paste a list</Button>}
+              <Button onClick={() => setPasting(true)}>
+                {source.kind === 'list' ? 'Paste a list' : 'Paste graded pieces'}
+              </Button>
               <Button
                 disabled={listed.length === 0}
                 onClick={() =>

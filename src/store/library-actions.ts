@@ -1,0 +1,63 @@
+import type { RequirementFile } from '@/core/files';
+import type { Piece } from '@/core/repertoire';
+import { withGrades, withList, type RequirementSet } from '@/core/requirements';
+import { act } from './studio-store';
+
+export const takeRequirementFile = (file: RequirementFile): Promise<boolean> =>
+  act(`import ${file.set.name}`, () => [
+    ...file.pieces.map((data) => ({ kind: 'piece' as const, data })),
+    { kind: 'set', data: file.set },
+  ]);
+
+export const saveSet = (set: RequirementSet): Promise<boolean> =>
+  act(`save ${set.name}`, () => [{ kind: 'set', data: set }]);
+
+export const removeSet = (id: string): Promise<boolean> =>
+  act('remove the requirement set', () => [{ kind: 'set', remove: id }]);
+
+/** New pieces, and their ids at the end of a component's list. */
+export const addPiecesToList = (
+  setId: string,
+  levelId: string,
+  componentId: string,
+  pieces: readonly Piece[],
+): Promise<boolean> =>
+  act(`add ${pieces.length} pieces`, (studio) => {
+    const set = studio.sets.get(setId);
+    if (!set) return [];
+    const ids = pieces.map((piece) => piece.id);
+    return [
+      ...pieces.map((data) => ({ kind: 'piece' as const, data })),
+      { kind: 'set', data: withList(set, levelId, componentId, (before) => [...before, ...ids]) },
+    ];
+  });
+
+/** The list of a component as it shall stand: pieces moved, taken in, taken out. */
+export const setList = (
+  setId: string,
+  levelId: string,
+  componentId: string,
+  pieceIds: readonly string[],
+): Promise<boolean> =>
+  act('change the list', (studio) => {
+    const set = studio.sets.get(setId);
+    return set ? [{ kind: 'set', data: withList(set, levelId, componentId, () => pieceIds) }] : [];
+  });
+
+/** Grades of pieces in the catalogue; null takes a piece out. Pieces that are new to the library come along. */
+export const gradePieces = (
+  setId: string,
+  grades: readonly { readonly pieceId: string; readonly rank: number | null }[],
+  fresh: readonly Piece[] = [],
+): Promise<boolean> =>
+  act(grades.length === 1 ? 'grade a piece' : `grade ${grades.length} pieces`, (studio) => {
+    const set = studio.sets.get(setId);
+    if (!set) return [];
+    return [
+      ...fresh.map((data) => ({ kind: 'piece' as const, data })),
+      { kind: 'set', data: withGrades(set, grades) },
+    ];
+  });
+
+export const savePiece = (piece: Piece): Promise<boolean> =>
+  act(`save ${piece.title}`, () => [{ kind: 'piece', data: piece }]);
