@@ -40,6 +40,8 @@ const entryKey = (seq: number) => `${ENTRY}${String(seq).padStart(10, '0')}`;
 
 /** Entries kept behind the last one, for tabs that wake up late. */
 const KEPT = 300;
+/** Milliseconds of reading records between two looks at what the teacher does. */
+const SLICE = 40;
 
 /**
  * Records over a key-value store that has no transactions over several keys.
@@ -123,18 +125,25 @@ export class Journal {
       if (after) records.set(key, after);
       else records.delete(key);
     }
-    this.#records = new Map();
-    this.#aside = [];
+    const found = new Map<string, StoredRecord>();
+    const aside: SetAside[] = [];
+    let since = performance.now();
     for (const [key, value] of records) {
+      if (performance.now() - since > SLICE) {
+        await new Promise((resolve) => setTimeout(resolve));
+        since = performance.now();
+      }
       const read = readRecord(value);
-      if (read.ok && recordKey(read.value) === key) this.#records.set(key, read.value);
+      if (read.ok && recordKey(read.value) === key) found.set(key, read.value);
       else
-        this.#aside.push({
+        aside.push({
           key,
           value,
           problems: read.ok ? [{ pointer: '/id', message: 'stands under another name' }] : read.why,
         });
     }
+    this.#records = found;
+    this.#aside = aside;
     this.#seq = Math.max(base - 1, entries.at(-1)?.seq ?? 0);
     this.#unfinished = late;
     await this.#finish().catch(() => undefined);

@@ -1,99 +1,154 @@
-import type { FitCell, FitColumn, FitSettings, FitStudent } from '@/core/fit';
-import { columnNames, type FitReply, type FitRequest } from './fit.protocol';
-import { hashOf } from './hash';
+import type { FitCell, FitColumn, FitSettings, FitState, FitStudent } from '@/core/fit';
+import { columnNames, type FitPart, type FitReply } from './fit.protocol';
+import { Hash } from './hash';
 
 export interface FitQuestion {
   readonly settings: FitSettings;
-  readonly students: readonly FitStudent[];
+  /** Made one by one while the question is sent. */
+  readonly students: { readonly count: number; readonly each: Iterable<FitStudent> };
   readonly columns: readonly FitColumn[];
 }
 export type FitProgress =
+  /** Cells not told of before. */
   | {
-      readonly kind: 'computing';
+      readonly kind: 'cells';
       readonly cells: readonly FitCell[];
       readonly done: number;
       readonly all: number;
     }
-  | { readonly kind: 'answer'; readonly cells: readonly FitCell[] }
-  | { readonly kind: 'cancelled'; readonly cells: readonly FitCell[] }
+  /** Every cell at once, as this tab kept them from the same question. */
+  | { readonly kind: 'kept'; readonly cells: readonly FitCell[] }
+  /** All cells have been told of. */
+  | { readonly kind: 'answer' }
+  | { readonly kind: 'cancelled' }
   | { readonly kind: 'crashed'; readonly message: string };
 
 /** Silence longer than this means the worker has died. */
 const LIMIT = 15_000;
 const KEPT = 'fit-answer';
-let nextId = 1;
+/** Milliseconds of sending between two looks at what the teacher does. */
+const SLICE = 12;
+const PIECES_A_PART = 250;
+
+/** Every cell in few words: the different states once, then for each cell its row, column and place among them. */
+interface Packed {
+  readonly states: readonly FitState[];
+  readonly cells: readonly number[];
+}
+function pack(cells: readonly FitCell[]): Packed {
+  const known = new Map<string, number>();
+  const states: FitState[] = [];
+  const packed: number[] = [];
+  for (const { row, column, state } of cells) {
+    const words = JSON.stringify(state);
+    let at = known.get(words);
+    if (at === undefined) {
+      at = states.push(state) - 1;
+      known.set(words, at);
+    }
+    packed.push(row, column, at);
+  }
+  return { states, cells: packed };
+}
+function unpack({ states, cells }: Packed): FitCell[] {
+  const found: FitCell[] = [];
+  for (let at = 0; at + 2 < cells.length; at += 3) {
+    const state = states[cells[at + 2] ?? -1];
+    if (state) found.push({ row: cells[at] ?? 0, column: cells[at + 1] ?? 0, state });
+  }
+  return found;
+}
 
 /** The answer to the same question of this tab before; null when there is none. */
 function keptAnswer(hash: string): readonly FitCell[] | null {
   try {
-    const kept = JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as {
-      hash: string;
-      cells: FitCell[];
-    } | null;
-    return kept?.hash === hash ? kept.cells : null;
+    const kept = sessionStorage.getItem(KEPT) ?? '';
+    return kept.startsWith(`${hash}\n`) ? unpack(JSON.parse(kept.slice(hash.length + 1)) as Packed) : null;
   } catch {
     return null;
   }
 }
 function keepAnswer(hash: string, cells: readonly FitCell[]): void {
   try {
-    sessionStorage.setItem(KEPT, JSON.stringify({ hash, cells }));
+    sessionStorage.setItem(KEPT, `${hash}\n${JSON.stringify(pack(cells))}`);
   } catch {
     // A full session store only means that the question is computed again.
   }
 }
 
+function* partsOf({ settings, students, columns }: FitQuestion): Generator<FitPart> {
+  const { today, effort, commonLevels, pieces, sets } = settings;
+  yield { kind: 'settings', settings: { today, effort, commonLevels } };
+  yield { kind: 'columns', students: students.count, columns: columnNames(columns) };
+  for (const set of sets) yield { kind: 'set', set };
+  const all = [...pieces.values()];
+  for (let at = 0; at < all.length; at += PIECES_A_PART)
+    yield { kind: 'pieces', pieces: all.slice(at, at + PIECES_A_PART) };
+  for (const student of students.each)
+    yield { kind: 'student', student: { ...student, entered: [...student.entered] } };
+  yield { kind: 'end' };
+}
+
+const breathe = () => new Promise((resolve) => setTimeout(resolve));
+
 /**
  * Asks the worker for every cell. `onProgress` hears of cells as they come, then once of the end.
- * @returns a function that cancels; nothing is heard after it but the end
+ * @returns a function that cancels at once: the worker is ended, and nothing is heard after that but the end
  */
 export function askFit(question: FitQuestion, onProgress: (progress: FitProgress) => void): () => void {
-  const { today, effort, commonLevels, pieces, sets } = question.settings;
-  const request: FitRequest = {
-    kind: 'start',
-    requestId: nextId++,
-    settings: { today, effort, commonLevels, pieces, sets },
-    students: question.students,
-    columns: columnNames(question.columns),
-  };
-  const hash = hashOf(request);
-  const kept = keptAnswer(hash);
-  if (kept) {
-    onProgress({ kind: 'answer', cells: kept });
-    return () => undefined;
-  }
+  performance.mark('fit asked');
   const worker = new Worker(new URL('./fit.worker.ts', import.meta.url), { type: 'module' });
+  const hash = new Hash();
   let cells: FitCell[] = [];
+  let over = false;
   let timer = 0;
   const end = (progress: FitProgress) => {
+    if (over) return;
+    over = true;
     clearTimeout(timer);
     worker.terminate();
+    performance.mark('fit ended');
     onProgress(progress);
   };
   const wait = () => {
     clearTimeout(timer);
     timer = window.setTimeout(() => end({ kind: 'crashed', message: 'no answer' }), LIMIT);
   };
+  const ask = async () => {
+    wait();
+    let since = performance.now();
+    for (const part of partsOf(question)) {
+      const text = JSON.stringify(part);
+      hash.add(text);
+      worker.postMessage(text);
+      if (performance.now() - since < SLICE) continue;
+      await breathe();
+      if (over) return;
+      since = performance.now();
+    }
+    const kept = keptAnswer(hash.value);
+    if (kept) end({ kind: 'kept', cells: kept });
+  };
   worker.addEventListener('error', ({ message }) => end({ kind: 'crashed', message }));
   worker.addEventListener('message', ({ data }: MessageEvent<FitReply>) => {
+    if (over) return;
     wait();
     switch (data.kind) {
       case 'cells':
-        cells = [...cells, ...data.cells];
-        onProgress({ kind: 'computing', cells, done: data.done, all: data.all });
+        if (cells.length === 0) performance.mark('fit first cells');
+        cells = cells.concat(data.cells);
+        onProgress({ kind: 'cells', cells: data.cells, done: data.done, all: data.all });
         return;
       case 'answer':
-        keepAnswer(hash, cells);
-        end({ kind: 'answer', cells });
-        return;
-      case 'cancelled':
-        end({ kind: 'cancelled', cells });
+        end({ kind: 'answer' });
+        keepAnswer(hash.value, cells);
         return;
       case 'crashed':
         end({ kind: 'crashed', message: data.message });
     }
   });
-  wait();
-  worker.postMessage(request);
-  return () => end({ kind: 'cancelled', cells });
+  ask().catch((error: unknown) =>
+    end({ kind: 'crashed', message: error instanceof Error ? error.message : '' }),
+  );
+  return () => end({ kind: 'cancelled' });
 }

@@ -1,22 +1,35 @@
 import type { FitCell, FitColumn, FitSettings, FitStudent } from '@/core/fit';
+import type { Piece } from '@/core/repertoire';
+import type { RequirementSet } from '@/core/requirements';
 
-/** A question to the worker. The skill map is the shipped one and is not sent; columns name their level and session. */
-export type FitRequest =
+/**
+ * A question goes to the worker in parts, each as the JSON of one part, so that the page is free between them. Students
+ * come last and are answered as they come; `end` says that there are no more. The skill map is the shipped one and is
+ * not sent; columns name their level and session.
+ */
+export type FitPart =
+  | { readonly kind: 'settings'; readonly settings: Omit<FitSettings, 'map' | 'pieces' | 'sets'> }
+  | { readonly kind: 'set'; readonly set: RequirementSet }
+  | { readonly kind: 'pieces'; readonly pieces: readonly Piece[] }
   | {
-      readonly kind: 'start';
-      readonly requestId: number;
-      readonly settings: Omit<FitSettings, 'map'>;
-      readonly students: readonly FitStudent[];
+      readonly kind: 'columns';
+      readonly students: number;
       readonly columns: readonly {
         readonly setId: string;
         readonly levelId: string;
         readonly sessionId: string;
       }[];
     }
-  | { readonly kind: 'cancel'; readonly requestId: number };
+  | {
+      readonly kind: 'student';
+      readonly student: Omit<FitStudent, 'entered'> & {
+        readonly entered: readonly (readonly [string, string])[];
+      };
+    }
+  | { readonly kind: 'end' };
 
-/** Every request ends in exactly one of answer, cancelled or crashed. */
-export type FitReply = { readonly requestId: number } & (
+/** A worker has one question, which ends in exactly one of answer or crashed; one that is cancelled ends with its worker. */
+export type FitReply =
   | {
       readonly kind: 'cells';
       readonly cells: readonly FitCell[];
@@ -24,9 +37,7 @@ export type FitReply = { readonly requestId: number } & (
       readonly all: number;
     }
   | { readonly kind: 'answer' }
-  | { readonly kind: 'cancelled' }
-  | { readonly kind: 'crashed'; readonly message: string }
-);
+  | { readonly kind: 'crashed'; readonly message: string };
 
 export const columnNames = (columns: readonly FitColumn[]) =>
   columns.map(({ set, level, session }) => ({ setId: set.id, levelId: level.id, sessionId: session.id }));

@@ -1,54 +1,86 @@
-import { fitCells, type FitCell, type FitColumn } from '@/core/fit';
-import { findLevel, findSession } from '@/core/requirements';
+import { fitRows, type FitCell, type FitColumn } from '@/core/fit';
+import type { Piece } from '@/core/repertoire';
+import { findLevel, findSession, type RequirementSet } from '@/core/requirements';
 import { SKILL_MAP } from '@/core/skills';
-import type { FitReply, FitRequest } from './fit.protocol';
+import type { CalendarDay } from '@/core/time';
+import type { FitPart, FitReply } from './fit.protocol';
 
-/** Milliseconds of work between two looks at what has come in. */
-const SLICE = 40;
-const cancelled = new Set<number>();
+/** Milliseconds of work between two replies: the first comes soon, the others seldom, so that the page stays free. */
+const FIRST_SLICE = 4;
+const SLICE = 200;
 const send = (reply: FitReply) => self.postMessage(reply);
-const breathe = () => new Promise((resolve) => setTimeout(resolve));
 
-self.addEventListener('message', ({ data }: MessageEvent<FitRequest>) => {
-  if (data.kind === 'cancel') cancelled.add(data.requestId);
-  else
-    answer(data).catch((error: unknown) =>
-      send({
-        kind: 'crashed',
-        requestId: data.requestId,
-        message: error instanceof Error ? error.message : '',
-      }),
-    );
+type PartOf<K extends FitPart['kind']> = Extract<FitPart, { kind: K }>;
+let settings: PartOf<'settings'>['settings'] | null = null;
+let asked: PartOf<'columns'> = { kind: 'columns', students: 0, columns: [] };
+const sets = new Map<string, RequirementSet>();
+const pieces = new Map<string, Piece>();
+
+let cells: FitCell[] = [];
+let row = 0;
+let done = 0;
+let slice = FIRST_SLICE;
+let since = 0;
+let rowOf: ReturnType<typeof fitRows> | null = null;
+let columns: readonly FitColumn[] = [];
+
+self.addEventListener('message', ({ data }: MessageEvent<string>) => {
+  try {
+    take(JSON.parse(data) as FitPart);
+  } catch (error) {
+    send({ kind: 'crashed', message: error instanceof Error ? error.message : '' });
+  }
 });
 
-async function answer({ requestId, settings, students, columns }: Extract<FitRequest, { kind: 'start' }>) {
-  const sets = new Map(settings.sets.map((set) => [set.id, set]));
-  const found = columns.flatMap(({ setId, levelId, sessionId }): FitColumn[] => {
+function take(part: FitPart): void {
+  switch (part.kind) {
+    case 'settings':
+      ({ settings } = part);
+      return;
+    case 'set':
+      sets.set(part.set.id, part.set);
+      return;
+    case 'pieces':
+      for (const piece of part.pieces) pieces.set(piece.id, piece);
+      return;
+    case 'columns':
+      asked = part;
+      return;
+    case 'student':
+      answer(part.student);
+      return;
+    case 'end':
+      flush();
+      send({ kind: 'answer' });
+  }
+}
+
+function answer(student: PartOf<'student'>['student']): void {
+  rowOf ??= open();
+  const entered = new Map(student.entered as readonly (readonly [string, CalendarDay])[]);
+  for (const cell of rowOf(row, { ...student, entered })) {
+    cells.push(cell);
+    done += 1;
+    if (performance.now() - since >= slice) flush();
+  }
+  row += 1;
+}
+
+function open(): ReturnType<typeof fitRows> {
+  if (!settings) throw new Error('the question has no settings');
+  since = performance.now();
+  columns = asked.columns.flatMap(({ setId, levelId, sessionId }): FitColumn[] => {
     const set = sets.get(setId);
     const level = set && findLevel(set, levelId);
     const session = set && findSession(set, sessionId);
     return set && level && session ? [{ set, level, session }] : [];
   });
-  const all = students.length * found.length;
-  let cells: FitCell[] = [];
-  let done = 0;
-  let since = performance.now();
-  const flush = () => {
-    send({ kind: 'cells', requestId, cells, done, all });
-    cells = [];
-    since = performance.now();
-  };
-  for (const cell of fitCells({ ...settings, map: SKILL_MAP }, students, found)) {
-    cells.push(cell);
-    done += 1;
-    if (performance.now() - since < SLICE) continue;
-    flush();
-    await breathe();
-    if (cancelled.delete(requestId)) {
-      send({ kind: 'cancelled', requestId });
-      return;
-    }
-  }
-  flush();
-  send({ kind: 'answer', requestId });
+  return fitRows({ ...settings, map: SKILL_MAP, pieces, sets: [...sets.values()] }, columns);
+}
+
+function flush(): void {
+  send({ kind: 'cells', cells, done, all: asked.students * columns.length });
+  cells = [];
+  slice = SLICE;
+  since = performance.now();
 }

@@ -25,4 +25,4 @@ export {
   type Unknown,
 } from './fit-state';
 export { entryWords, explainState, laterSession, stateWords } from './explain';
-export { fitCells, type FitCell } from './fit-cells';
+export { fitCells, fitRows, type FitCell } from './fit-cells';

@@ -42,7 +42,7 @@ export function cheapestProgramme(
       for (const skill of skills) asked += skillMinutes[skill] ?? 0;
       choices.push({ place, minutes, skills, guess: minutes + asked, share: minutes + asked / most });
     }
-    return { min: slot.min, max: slot.max, choices: choices.sort((a, b) => a.guess - b.guess) };
+    return { min: slot.min, max: slot.max, choices };
   });
   const rules = compiled.rules.filter((rule) => rule.lost !== NEVER_LOST);
   // Least the slots from each on can cost, in two ways: without any skill, and with each skill shared by all pieces.
@@ -54,6 +54,13 @@ export function cheapestProgramme(
   );
   let best: Pick<CheapestProgramme, 'places' | 'minutes'> | null = null;
   let limit = limitOf(compiled, cost, skillMinutes, facts, hint);
+  for (const slot of slots) {
+    // A candidate that costs too much beside the cheapest of everything else never needs a look.
+    const others = (leastShares[0] ?? 0) - (slot.min === 1 ? cheapest(slot.choices) : 0);
+    if (slot.min <= 1 && limit < Infinity)
+      slot.choices = slot.choices.filter(({ share }) => others + share < limit);
+    slot.choices.sort((a, b) => a.guess - b.guess);
+  }
   const places: SearchPiece[] = [];
   /** How many of the chosen pieces ask for each skill. */
   const learned = new Uint8Array(skillMinutes.length);
@@ -111,6 +118,12 @@ function limitOf(
   }
   for (const skill of skills) minutes += skillMinutes[skill] ?? 0;
   return minutes * (1 + 1e-9) + 1e-9;
+}
+
+function cheapest(choices: readonly Choice[]): number {
+  let least = Infinity;
+  for (const { share } of choices) if (share < least) least = share;
+  return least;
 }
 
 interface Choice extends PieceCost {

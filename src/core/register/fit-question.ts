@@ -1,9 +1,16 @@
 import { entryKey, type FitColumn, type FitSettings, type FitStudent } from '../fit';
-import { usedPieces } from '../programme';
+import { usedPieces, type Goal } from '../programme';
 import { heldCommonLevel, type RequirementSet, type Session } from '../requirements';
 import { emptyBook, SKILL_MAP } from '../skills';
 import type { Student } from '../students';
-import { addDays, minutesOn, periodsBetween, type CalendarDay } from '../time';
+import {
+  addDays,
+  periodsBetween,
+  practiceDays,
+  type CalendarDay,
+  type PracticeDays,
+  type Weekday,
+} from '../time';
 import type { Studio } from './studio';
 
 const YEAR = 364;
@@ -17,24 +24,38 @@ export const fitSettings = (studio: Studio, today: CalendarDay): FitSettings => 
   sets: [...studio.sets.values()],
 });
 
-/** A student with what the fit counts from: minutes of the coming year, skills, earlier pieces, entries made. */
-export function fitStudent(studio: Studio, student: Student, today: CalendarDay): FitStudent {
-  const weekday = student.slot.kind === 'none' ? 0 : student.slot.weekday;
+/**
+ * Reads students with what the fit counts from: minutes of the coming year, skills, earlier pieces, entries made. What
+ * all students share is worked out once.
+ */
+export function fitStudentReader(studio: Studio, today: CalendarDay): (student: Student) => FitStudent {
   const closures = [...studio.closures.values()];
-  const goals = [...studio.goals.values()].filter((goal) => goal.studentId === student.id);
-  return {
-    student,
-    book: studio.skillBooks.get(student.id) ?? emptyBook(student.id),
-    used: usedPieces(goals, studio.sets, student.id, null),
-    entered: new Map(
-      goals.flatMap(({ setId, levelId, sessionId, enteredOn }) =>
-        enteredOn ? [[entryKey(setId, levelId, sessionId), enteredOn] as const] : [],
+  const goalsOf = new Map<string, Goal[]>();
+  for (const goal of studio.goals.values())
+    goalsOf.set(goal.studentId, [...(goalsOf.get(goal.studentId) ?? []), goal]);
+  // The periods of a year depend on the lesson's weekday alone.
+  const years = new Map<Weekday, readonly PracticeDays[]>();
+  return (student) => {
+    const weekday = student.slot.kind === 'none' ? 0 : student.slot.weekday;
+    const year =
+      years.get(weekday) ??
+      periodsBetween(today, addDays(today, YEAR), weekday).map((period) => practiceDays(period, closures));
+    years.set(weekday, year);
+    const goals = goalsOf.get(student.id) ?? [];
+    return {
+      student,
+      book: studio.skillBooks.get(student.id) ?? emptyBook(student.id),
+      used: usedPieces(goals, studio.sets, student.id, null),
+      entered: new Map(
+        goals.flatMap(({ setId, levelId, sessionId, enteredOn }) =>
+          enteredOn ? [[entryKey(setId, levelId, sessionId), enteredOn] as const] : [],
+        ),
       ),
-    ),
-    periods: periodsBetween(today, addDays(today, YEAR), weekday).map((period) =>
-      minutesOn(period, student.minutesByWeekday, closures).reduce((sum, day) => sum + day.minutes, 0),
-    ),
-    held: heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student),
+      periods: year.map((days) =>
+        days.reduce((sum, count, at) => sum + count * (student.minutesByWeekday[at] ?? 0), 0),
+      ),
+      held: heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student),
+    };
   };
 }
 

@@ -11,7 +11,7 @@ export { hearToday, type HearLine } from './hear-today';
 export {
   fitGroups,
   fitSettings,
-  fitStudent,
+  fitStudentReader,
   fitWindows,
   type FitGroup,
   type FitWindow,

@@ -16,9 +16,11 @@ export function heldCommonLevel(
   sets: Iterable<RequirementSet>,
   student: { readonly levelsHeld: readonly LevelHeld[]; readonly instrument: string },
 ): number {
+  const held = new Set(student.levelsHeld.map(({ family }) => family));
+  if (held.size === 0) return 0;
   const own = new Set(
     [...sets].flatMap((set) =>
-      set.levels.some((level) => opensTo(set, level, student.instrument)) ? [set.family] : [],
+      held.has(set.family) && set.levels.some((level) => opensTo(set, level, student.instrument)) ? [set.family] : [],
     ),
   );
   return Math.max(

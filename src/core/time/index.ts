@@ -20,4 +20,11 @@ export {
 } from './calendar-day';
 export { closuresBetween, stopsLessons, type Closure } from './closure';
 export { fallsOn, lessonDays, slotMinutes, type LessonSlot } from './lesson-slot';
-export { minutesOn, periodIndexOf, periodsBetween, type Period } from './period';
+export {
+  minutesOn,
+  periodIndexOf,
+  periodsBetween,
+  practiceDays,
+  type Period,
+  type PracticeDays,
+} from './period';

@@ -9,8 +9,8 @@ import { StudioPage, queryOf } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { FitKey } from './parts/FitKey';
 import { FitPanel } from './parts/FitPanel';
-import { FitTable, type Selected } from './parts/FitTable';
-import { cellAt, gridOf, ORDERS, sortedStudents, type Order } from './fit-model';
+import { FitTable } from './parts/FitTable';
+import { gridOf, ORDERS, rowOf, sortedStudents, type Order, type Selected } from './fit-model';
 import { useFit } from './use-fit';
 import css from './FitView.module.css';
 
@@ -45,7 +45,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
       (student) =>
         `${student.name} ${student.instrument}`.toLowerCase().includes(words) &&
         (kind === 'any' ||
-          grid.view.some((column) => cellAt(states.get(student.id), column).state?.kind === kind)),
+          rowOf(grid, states.get(student.id)).cells.some(({ state }) => state?.kind === kind)),
     );
   }, [students, order, text, kind, grid, states, studio]);
   const [picked, pick] = useState<Selected | null>(() => {
@@ -54,14 +54,14 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
   });
   const selected = useMemo((): Selected | null => {
     const reachable = (each: (typeof shown)[0]) =>
-      grid.view.some(
-        (column) => column.group === 0 && cellAt(states.get(each.id), column).state?.kind === 'reachable',
+      rowOf(grid, states.get(each.id)).cells.some(
+        ({ state }, at) => grid.view[at]?.group === 0 && state?.kind === 'reachable',
       );
     const student = shown.find((each) => each.id === picked?.studentId) ?? shown.find(reachable) ?? shown[0];
     if (!student || grid.view.length === 0) return null;
     const at = picked && picked.studentId === student.id && picked.at > 0 ? picked.at : -1;
-    const first = grid.view.findIndex(
-      (column) => cellAt(states.get(student.id), column).state?.kind === 'reachable',
+    const first = rowOf(grid, states.get(student.id)).cells.findIndex(
+      ({ state }) => state?.kind === 'reachable',
     );
     return { studentId: student.id, at: Math.min(grid.view.length - 1, at >= 0 ? at : Math.max(0, first)) };
   }, [picked, shown, grid, states]);
@@ -85,6 +85,8 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
     );
   const student = selected && studio.students.get(selected.studentId);
   const column = selected && grid.view[selected.at];
+  const row = student && rowOf(grid, states.get(student.id));
+  const cell = selected && row?.cells[selected.at];
   return (
     <div className={css.page}>
       <div className={css.map}>
@@ -124,7 +126,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
             onChange={(value) => setOrder(value as Order)}
           />
           <div className={css.progress} role="status">
-            {progress?.kind === 'computing' && (
+            {progress?.kind === 'cells' && (
               <>
                 {progress.done} of {progress.all} cells{' '}
                 <Button look="quiet" onClick={cancel}>
@@ -155,16 +157,16 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
         )}
         <FitKey />
       </div>
-      {student && column && (
+      {student && column && cell && (
         <FitPanel
           key={`${student.id} ${column.name} ${column.group}`}
           ready={ready}
           student={student}
-          cell={cellAt(states.get(student.id), column)}
+          cell={cell}
           levels={grid.view.map((each, at) => ({
             at,
             label: `${groups[each.group]?.name ?? ''}, ${each.name}`,
-            state: cellAt(states.get(student.id), each).state,
+            state: row?.cells[at]?.state ?? null,
           }))}
           at={selected.at}
           onPick={(at) => pick({ studentId: student.id, at })}

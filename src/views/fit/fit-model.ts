@@ -1,4 +1,4 @@
-import type { FitCell, FitColumn, FitState } from '@/core/fit';
+import type { FitCell, FitColumn, FitKind, FitState } from '@/core/fit';
 import type { FitGroup } from '@/core/register';
 import type { Student } from '@/core/students';
 
@@ -36,7 +36,7 @@ export interface ViewCell {
   readonly column: FitColumn;
   readonly state: FitState | null;
 }
-export function cellAt(states: ReadonlyMap<number, FitState> | undefined, { members }: ViewColumn): ViewCell {
+function cellAt(states: ReadonlyMap<number, FitState> | undefined, { members }: ViewColumn): ViewCell {
   const found = members.map(({ column, at }) => ({ column, state: states?.get(at) ?? null }));
   const fits = found.find(
     ({ state }) => state !== null && !(state.kind === 'not eligible' && state.why.kind === 'instrument'),
@@ -49,28 +49,60 @@ export function cellAt(states: ReadonlyMap<number, FitState> | undefined, { memb
   return { ...first, state: { kind: 'not eligible', why: { kind: 'instrument', open: open.join(', ') } } };
 }
 
-/** States by row and column, for quick looking up. */
-export function statesOf(cells: readonly FitCell[]): Map<number, Map<number, FitState>> {
-  const rows = new Map<number, Map<number, FitState>>();
+/** States of one student by column; cells not computed yet are absent. */
+export type RowStates = ReadonlyMap<number, FitState>;
+
+/** The rows with more cells; rows that get none stay the same map, so that they are not drawn anew. */
+export function withCells(
+  rows: ReadonlyMap<number, RowStates>,
+  cells: readonly FitCell[],
+): ReadonlyMap<number, RowStates> {
+  const changed = new Map<number, Map<number, FitState>>();
   for (const { row, column, state } of cells) {
-    const states = rows.get(row) ?? new Map<number, FitState>();
+    const states = changed.get(row) ?? new Map(rows.get(row));
     states.set(column, state);
-    rows.set(row, states);
+    changed.set(row, states);
   }
-  return rows;
+  return new Map([...rows, ...changed]);
 }
 
-/** The last column of a group that a student reaches by its session, held levels counted; -1 for none. */
-export const reachOf = (
-  view: readonly ViewColumn[],
-  group: number,
-  stateAt: (at: number) => FitState | null,
-): number =>
-  view.findLastIndex(
-    (column, at) =>
-      column.group === group &&
-      ['ready now', 'reachable', 'held', 'past it'].includes(stateAt(at)?.kind ?? ''),
-  );
+/** A row as it is drawn: a cell by column of the picture; by group, the last column reached, -1 for none. */
+export interface FitRowModel {
+  readonly cells: readonly ViewCell[];
+  readonly ends: readonly number[];
+}
+
+const NO_STATES: RowStates = new Map();
+const drawn = new WeakMap<FitGrid, WeakMap<RowStates, FitRowModel>>();
+/** The same row for the same grid and states is the same object. */
+export function rowOf(grid: FitGrid, states: RowStates = NO_STATES): FitRowModel {
+  const rows = drawn.get(grid) ?? new WeakMap<RowStates, FitRowModel>();
+  drawn.set(grid, rows);
+  const known = rows.get(states);
+  if (known) return known;
+  const cells = grid.view.map((column) => cellAt(states, column));
+  const ends = grid.view.reduce<number[]>((found, { group }, at) => {
+    const reached = REACHED.includes(cells[at]?.state?.kind ?? 'not eligible');
+    found[group] = reached ? at : (found[group] ?? -1);
+    return found;
+  }, []);
+  const row = { cells, ends };
+  rows.set(states, row);
+  return row;
+}
+
+/** Held levels count as reached. */
+const REACHED: readonly FitKind[] = ['ready now', 'reachable', 'held', 'past it'];
+
+/** Whether a column is the first of its group. */
+export const firstOfGroup = ({ view }: FitGrid, at: number): boolean =>
+  view[at - 1]?.group !== view[at]?.group;
+
+export interface Selected {
+  readonly studentId: string;
+  /** Index of the column; -1 for the first that the student can reach. */
+  readonly at: number;
+}
 
 export const ORDERS = ['youngest first', 'by name', 'by level held', 'by instrument'] as const;
 export type Order = (typeof ORDERS)[number];

@@ -1,16 +1,25 @@
-import { useEffect, useMemo, useState } from 'react';
-import type { FitState } from '@/core/fit';
-import { fitSettings, fitStudent, type Studio } from '@/core/register';
+import { startTransition, useEffect, useMemo, useState } from 'react';
+import { fitSettings, fitStudentReader, type Studio } from '@/core/register';
 import type { Student } from '@/core/students';
 import type { CalendarDay } from '@/core/time';
 import { askFit, type FitProgress } from '@/workers/fit-client';
-import { statesOf, type FitGrid } from './fit-model';
+import { withCells, type FitGrid, type RowStates } from './fit-model';
 
 export interface FitAnswer {
-  /** States by student id and column; a student or cell not computed yet is absent. */
-  readonly states: ReadonlyMap<string, ReadonlyMap<number, FitState>>;
+  /** By student id; a student or cell not computed yet is absent. */
+  readonly states: ReadonlyMap<string, RowStates>;
   readonly progress: FitProgress | null;
   readonly cancel: () => void;
+}
+
+interface Heard {
+  readonly progress: FitProgress | null;
+  readonly rows: ReadonlyMap<number, RowStates>;
+}
+const NOTHING: Heard = { progress: null, rows: new Map() };
+
+function* readEach<T, U>(items: readonly T[], read: (item: T) => U): Generator<U> {
+  for (const item of items) yield read(item);
 }
 
 /** Asks the worker about every student and column; asks anew when the studio or the window changes. */
@@ -20,32 +29,46 @@ export function useFit(
   grid: FitGrid,
   today: CalendarDay,
 ): FitAnswer {
-  const [progress, setProgress] = useState<FitProgress | null>(null);
+  const [{ progress, rows }, hear] = useState(NOTHING);
   const [stop, setStop] = useState<{ readonly cancel: () => void }>({ cancel: () => undefined });
   useEffect(() => {
-    const question = {
-      settings: fitSettings(studio, today),
-      students: students.map((student) => fitStudent(studio, student, today)),
-      columns: grid.columns,
-    };
     let over = false;
-    const cancel = askFit(question, (next) => {
-      if (!over) setProgress(next);
-    });
+    const cancel = askFit(
+      {
+        settings: fitSettings(studio, today),
+        students: { count: students.length, each: readEach(students, fitStudentReader(studio, today)) },
+        columns: grid.columns,
+      },
+      (next) => {
+        // Drawn in slices of time: a press of the teacher's goes first.
+        if (!over)
+          startTransition(() =>
+            hear((before) => ({
+              progress: next,
+              rows:
+                next.kind === 'cells' || next.kind === 'kept'
+                  ? withCells(next.kind === 'kept' ? NOTHING.rows : before.rows, next.cells)
+                  : before.rows,
+            })),
+          );
+      },
+    );
     setStop({ cancel });
     return () => {
       over = true;
       cancel();
+      hear(NOTHING);
     };
   }, [studio, students, grid, today]);
-  const states = useMemo(() => {
-    const rows =
-      progress && progress.kind !== 'crashed'
-        ? statesOf(progress.cells)
-        : new Map<number, Map<number, FitState>>();
-    return new Map(
-      students.map((student, row) => [student.id, rows.get(row) ?? new Map<number, FitState>()]),
-    );
-  }, [progress, students]);
+  const states = useMemo(
+    () =>
+      new Map(
+        students.flatMap((student, row) => {
+          const found = rows.get(row);
+          return found ? [[student.id, found] as const] : [];
+        }),
+      ),
+    [rows, students],
+  );
   return { states, progress, cancel: stop.cancel };
 }

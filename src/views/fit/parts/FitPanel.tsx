@@ -10,7 +10,7 @@ import {
   type FitState,
 } from '@/core/fit';
 import { formatTime } from '@/core/music';
-import { fitSettings, fitStudent } from '@/core/register';
+import { fitSettings, fitStudentReader } from '@/core/register';
 import { explainRule, schemeOf, setLabel, type Choice, type Programme } from '@/core/requirements';
 import { SKILL_MAP } from '@/core/skills';
 import type { Student } from '@/core/students';
@@ -47,7 +47,8 @@ export function FitPanel({
   const { set, level, session } = column;
   const own = useMemo(() => {
     const fit = openFit(fitSettings(studio, now.day));
-    return fitDetail(fit, readyStudent(fit, fitStudent(studio, student, now.day)), readyColumn(fit, column));
+    const asked = fitStudentReader(studio, now.day)(student);
+    return fitDetail(fit, readyStudent(fit, asked), readyColumn(fit, column));
   }, [studio, now.day, student, column]);
   // A column stands for the level in every instrument; when none fits, the refusal names them all.
   const detail =

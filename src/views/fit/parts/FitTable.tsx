@@ -1,19 +1,21 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef, type KeyboardEvent } from 'react';
-import { entryKey, stateWords, type FitState } from '@/core/fit';
+import { useEffect, useMemo, useRef, type KeyboardEvent } from 'react';
+import { entryKey } from '@/core/fit';
 import type { FitGroup, Studio } from '@/core/register';
 import type { Student } from '@/core/students';
 import { formatDay, yearsBetween, type CalendarDay } from '@/core/time';
-import { FitMark, KeyCap, classes } from '@/ui';
-import { cellAt, figureOf, reachOf, type FitGrid } from '../fit-model';
+import { KeyCap, classes } from '@/ui';
+import { firstOfGroup, rowOf, type FitGrid, type RowStates, type Selected } from '../fit-model';
+import { FitRow } from './FitRow';
+import { usePrinting } from '../../shell/use-printing';
 import css from './FitTable.module.css';
 
-export interface Selected {
-  readonly studentId: string;
-  /** Index of the column; -1 for the first that the student can reach. */
-  readonly at: number;
-}
 const ROW = 45;
+/** Widths in px: of the names, of a column, and of one that is a group of its own. */
+const NAME = 168;
+const COLUMN = 40;
+const SINGLE = 146;
+const GROUP_GAP = 14;
 
 /** The picture: a row a student, a column a level; arrows move, the selected cell has a bracket on both sides. */
 export function FitTable({
@@ -30,7 +32,7 @@ export function FitTable({
   readonly groups: readonly FitGroup[];
   readonly grid: FitGrid;
   readonly students: readonly Student[];
-  readonly states: ReadonlyMap<string, ReadonlyMap<number, FitState>>;
+  readonly states: ReadonlyMap<string, RowStates>;
   readonly today: CalendarDay;
   readonly selected: Selected | null;
   readonly onSelect: (selected: Selected) => void;
@@ -45,12 +47,31 @@ export function FitTable({
     overscan: 6,
     initialRect: { width: 800, height: 480 },
   });
-  const entered = new Set(
-    [...studio.goals.values()].flatMap((goal) =>
-      goal.enteredOn && !goal.closedOn
-        ? [`${goal.studentId} ${entryKey(goal.setId, goal.levelId, goal.sessionId)}`]
-        : [],
-    ),
+  const widthOf = (at: number) =>
+    groups[grid.view[at]?.group ?? -1]?.columns.length === 1
+      ? SINGLE
+      : COLUMN + (firstOfGroup(grid, at) ? GROUP_GAP : 0);
+  const columns = useVirtualizer({
+    horizontal: true,
+    count: grid.view.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: widthOf,
+    paddingStart: NAME,
+    scrollPaddingStart: NAME,
+    overscan: 4,
+    initialRect: { width: 800, height: 480 },
+  });
+  const printing = usePrinting();
+  const entered = useMemo(
+    () =>
+      new Set(
+        [...studio.goals.values()].flatMap((goal) =>
+          goal.enteredOn && !goal.closedOn
+            ? [`${goal.studentId} ${entryKey(goal.setId, goal.levelId, goal.sessionId)}`]
+            : [],
+        ),
+      ),
+    [studio.goals],
   );
   const row = students.findIndex((student) => student.id === selected?.studentId);
   const at = selected?.at ?? 0;
@@ -58,8 +79,13 @@ export function FitTable({
     if (!moved.current || row < 0) return;
     moved.current = false;
     rows.scrollToIndex(row);
-    scroll.current?.querySelector<HTMLElement>('[aria-selected="true"]')?.focus();
-  }, [row, at, rows]);
+    columns.scrollToIndex(at);
+    // What the scrolling brings into sight is drawn first.
+    const drawn = requestAnimationFrame(() =>
+      scroll.current?.querySelector<HTMLElement>('[aria-selected="true"]')?.focus({ preventScroll: true }),
+    );
+    return () => cancelAnimationFrame(drawn);
+  }, [row, at, rows, columns]);
   const onKeyDown = (event: KeyboardEvent) => {
     const step: Record<string, readonly [number, number]> = {
       ArrowDown: [1, 0],
@@ -79,20 +105,38 @@ export function FitTable({
     moved.current = true;
     onSelect({ studentId: next.id, at: Math.max(0, Math.min(grid.view.length - 1, at + by[1])) });
   };
-  const reach = (student: Student | undefined, group: number) =>
-    student
-      ? reachOf(grid.view, group, (index) => {
-          const column = grid.view[index];
-          return column ? cellAt(states.get(student.id), column).state : null;
-        })
-      : -1;
-  const isFirst = (index: number) => grid.view[index - 1]?.group !== grid.view[index]?.group;
-  const items = rows.getVirtualItems();
+  const items = printing ? students.map((_, index) => ({ index })) : rows.getVirtualItems();
+  const drawnRows = rows.getVirtualItems();
+  const drawnColumns = columns.getVirtualItems();
+  const key = printing ? 'all' : drawnColumns.map(({ index }) => index).join(' ');
+  const places = useMemo(
+    () => (key === 'all' ? grid.view.map((_, place) => place) : key === '' ? [] : key.split(' ').map(Number)),
+    [key, grid],
+  );
+  const before = printing ? 0 : (drawnColumns[0]?.start ?? NAME) - NAME;
+  const after = printing ? 0 : columns.getTotalSize() - (drawnColumns.at(-1)?.end ?? 0);
+  const span = places.length + 3;
   return (
     // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- the arrows move among the cells, which are the controls
     <div ref={scroll} className={css.scroll} onKeyDown={onKeyDown}>
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-to-interactive-role -- a grid of cells that are pressed */}
-      <table className={css.root} role="grid" aria-label="Fit" aria-rowcount={students.length}>
+      {/* eslint-disable jsx-a11y/no-noninteractive-element-to-interactive-role -- a grid of cells that are pressed */}
+      <table
+        className={css.root}
+        role="grid"
+        aria-label="Fit"
+        aria-rowcount={students.length}
+        aria-colcount={grid.view.length + 1}
+        style={{ inlineSize: columns.getTotalSize() }}
+      >
+        {/* eslint-enable jsx-a11y/no-noninteractive-element-to-interactive-role */}
+        <colgroup>
+          <col style={{ inlineSize: NAME }} />
+          <col style={{ inlineSize: before }} />
+          {places.map((place) => (
+            <col key={place} style={{ inlineSize: widthOf(place) }} />
+          ))}
+          <col style={{ inlineSize: after }} />
+        </colgroup>
         <thead>
           <tr>
             <td className={css.corner} rowSpan={2}>
@@ -101,107 +145,71 @@ export function FitTable({
                 <KeyCap name="↑" /> <KeyCap name="↓" /> <KeyCap name="←" /> <KeyCap name="→" /> move
               </span>
             </td>
-            {groups.map((group) => (
-              <th
-                key={`${group.name}${group.session.day}`}
-                scope="colgroup"
-                colSpan={group.columns.length}
-                className={css.group}
-                title={group.name}
-              >
-                <b>{group.name}</b>
-                <span>
-                  {formatDay(group.session.day, 'short')}
-                  {group.session.entryCloses === null
-                    ? ''
-                    : `; entry ${group.session.entryCloses < today ? 'closed' : 'closes'} ${formatDay(group.session.entryCloses, 'short')}`}
-                </span>
-              </th>
-            ))}
+            <td rowSpan={2} className={css.gap} />
+            {groups.map((group, number) => {
+              const own = places.filter((place) => grid.view[place]?.group === number);
+              return own.length === 0 ? null : (
+                <th
+                  key={`${group.name}${group.session.day}`}
+                  scope="colgroup"
+                  colSpan={own.length}
+                  className={css.group}
+                  title={group.name}
+                >
+                  <b>{group.name}</b>
+                  <span>
+                    {formatDay(group.session.day, 'short')}
+                    {group.session.entryCloses === null
+                      ? ''
+                      : `; entry ${group.session.entryCloses < today ? 'closed' : 'closes'} ${formatDay(group.session.entryCloses, 'short')}`}
+                  </span>
+                </th>
+              );
+            })}
+            <td rowSpan={2} className={css.gap} />
           </tr>
           <tr>
-            {grid.view.map((column, index) => (
-              <th
-                key={index}
-                scope="col"
-                title={column.name}
-                aria-label={column.name}
-                className={classes(
-                  css.level,
-                  isFirst(index) && css.first,
-                  groups[column.group]?.columns.length === 1 && css.single,
-                )}
-              >
-                {column.short}
-              </th>
-            ))}
+            {places.map((place) => {
+              const column = grid.view[place]!;
+              return (
+                <th
+                  key={place}
+                  scope="col"
+                  title={column.name}
+                  aria-label={column.name}
+                  className={classes(css.level, firstOfGroup(grid, place) && css.first)}
+                >
+                  {column.short}
+                </th>
+              );
+            })}
           </tr>
         </thead>
         <tbody>
-          {items[0] && items[0].start > 0 && <Gap height={items[0].start} span={grid.view.length + 1} />}
+          {!printing && <Gap height={drawnRows[0]?.start ?? 0} span={span} />}
           {items.map(({ index }) => {
             const student = students[index];
             if (!student) return null;
             const above = students[index - 1];
-            const mine = index === row;
             return (
-              <tr key={student.id} data-mine={mine} aria-rowindex={index + 1}>
-                <th scope="row" className={css.name}>
-                  <button type="button" onClick={() => onSelect({ studentId: student.id, at: -1 })}>
-                    <b>{student.name}</b>
-                    <span>
-                      {student.instrument}, {yearsBetween(student.birthDate, today)}
-                    </span>
-                  </button>
-                </th>
-                {grid.view.map((view, place) => {
-                  const { column, state } = cellAt(states.get(student.id), view);
-                  const end = reach(student, view.group);
-                  const before = reach(above, view.group);
-                  const picked = mine && place === at;
-                  const isEntered = entered.has(
-                    `${student.id} ${entryKey(column.set.id, column.level.id, column.session.id)}`,
-                  );
-                  const words = `${student.name}, ${groups[view.group]?.name ?? ''} ${view.name}: ${state ? stateWords(state) : 'being computed'}${isEntered ? ', entered' : ''}`;
-                  const steps =
-                    index > 0 && ((place > before && place <= end) || (place > end && place <= before));
-                  return (
-                    <td
-                      key={place}
-                      role="gridcell"
-                      aria-selected={picked}
-                      aria-label={words}
-                      title={words}
-                      tabIndex={picked ? 0 : -1}
-                      className={classes(
-                        css.cell,
-                        isFirst(place) && css.first,
-                        place === end && css.reach,
-                        steps && css.step,
-                      )}
-                      onClick={() => onSelect({ studentId: student.id, at: place })}
-                      onKeyDown={(event) => {
-                        if (event.key === 'Enter' || event.key === ' ')
-                          onSelect({ studentId: student.id, at: place });
-                      }}
-                    >
-                      <span
-                        className={classes(css.mark, isEntered && css.entered)}
-                        data-selected={picked ? true : undefined}
-                      >
-                        <FitMark
-                          name={state?.kind ?? 'waiting'}
-                          {...(state && { figure: figureOf(state) })}
-                        />
-                      </span>
-                    </td>
-                  );
-                })}
-              </tr>
+              <FitRow
+                key={student.id}
+                index={index}
+                student={student}
+                grid={grid}
+                groups={groups}
+                places={places}
+                row={rowOf(grid, states.get(student.id))}
+                above={above ? rowOf(grid, states.get(above.id)) : null}
+                age={yearsBetween(student.birthDate, today)}
+                entered={entered}
+                picked={index === row ? at : null}
+                onSelect={onSelect}
+              />
             );
           })}
-          {items.length > 0 && (
-            <Gap height={rows.getTotalSize() - (items.at(-1)?.end ?? 0)} span={grid.view.length + 1} />
+          {!printing && drawnRows.length > 0 && (
+            <Gap height={rows.getTotalSize() - (drawnRows.at(-1)?.end ?? 0)} span={span} />
           )}
         </tbody>
       </table>

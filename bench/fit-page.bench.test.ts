@@ -1,0 +1,148 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ChildProcess } from 'node:child_process';
+import type { Page } from 'puppeteer-core';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { openPage, press, sees, useBrowser, visit } from '../e2e/browser';
+import { freePort, startServer, stopServer } from '../e2e/server';
+import { currentVersion, formatStudioFile, parseStudioFile, type StoredRecord } from '../src/core/files';
+import { generatedStudio } from '../src/core/fit/arbitrary';
+import { calendarDay } from '../src/core/time';
+
+const browser = useBrowser();
+let server: ChildProcess;
+let url = '';
+beforeAll(async () => {
+  const port = await freePort();
+  server = await startServer(port);
+  url = `http://127.0.0.1:${port}`;
+}, 60_000);
+afterAll(() => stopServer(server));
+
+/** The generated studio as a studio file: its sessions fall into the first window of the demo's day. */
+function studioFile(): string {
+  const { settings, students } = generatedStudio(11, { students: 200, levels: 120, pieces: 5_000 });
+  const record = (kind: StoredRecord['kind'], data: { readonly id: string }): StoredRecord => ({
+    kind,
+    id: data.id,
+    v: currentVersion(kind),
+    revs: ['generated'],
+    data,
+  });
+  const scheme = {
+    id: 's',
+    version: 1,
+    components: ['A', 'B', 'C', 'T'].map((componentId) => ({
+      componentId,
+      criteria: [{ id: 'c', name: 'Playing', maxMark: 20, bands: [] }],
+    })),
+    totalling: { kind: 'sum' },
+    panel: null,
+    outcome: { kind: 'awards' },
+    awards: [{ id: 'pass', name: 'pass', total: 50, eachAtLeast: null, passes: {} }],
+  };
+  const records = [
+    ...settings.sets.map((set) =>
+      record('set', {
+        ...set,
+        schemes: [scheme],
+        sessions: set.sessions.map((each) => ({ ...each, day: calendarDay('2027-03-24') })),
+      } as never),
+    ),
+    ...[...settings.pieces.values()].map((piece) => record('piece', piece)),
+    ...students.flatMap(({ student, book }) => [record('student', student), record('skillbook', book)]),
+  ];
+  const path = join(mkdtempSync(join(tmpdir(), 'formal-stave-')), 'large.studio.json');
+  const file = formatStudioFile(records, calendarDay('2027-01-20'));
+  const parsed = parseStudioFile(file);
+  expect(parsed.ok ? [] : parsed.why).toEqual([]);
+  writeFileSync(path, file);
+  return path;
+}
+
+interface Watched {
+  readonly first: number;
+  readonly all: number;
+  readonly longest: number;
+  readonly blocked: number;
+}
+
+/** What the page did from the asking of the question to the last cell drawn, in milliseconds. */
+const watched = (page: Page): Promise<Watched> =>
+  page.evaluate(() => {
+    const asked = performance.getEntriesByName('fit asked').at(-1)?.startTime ?? 0;
+    const at = (name: string) => (performance.getEntriesByName(name).at(-1)?.startTime ?? NaN) - asked;
+    const tasks = (globalThis as unknown as { tasks: PerformanceEntry[] }).tasks.filter(
+      (task) => task.startTime >= asked,
+    );
+    return {
+      first: at('fit first cells'),
+      all: at('fit ended'),
+      longest: Math.max(0, ...tasks.map((task) => task.duration)),
+      blocked: tasks.filter((task) => task.duration > 100).length,
+    };
+  });
+
+test('the fit page with 200 students and 120 levels: first cells, all cells, longest task, stop at once', async () => {
+  const { page, problems } = await openPage(browser());
+  await page.evaluateOnNewDocument(() => {
+    const tasks: PerformanceEntry[] = [];
+    Object.assign(globalThis, { tasks });
+    new PerformanceObserver((list) => tasks.push(...list.getEntries())).observe({ type: 'longtask' });
+  });
+  await visit(page, `${url}/?studio=demo`);
+  await visit(page, `${url}/settings`);
+  const picker = await page.$('input[type=file]');
+  await (picker as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(studioFile());
+  await sees(page, /It would add \d+/);
+  const label = await page.evaluate(
+    () =>
+      [...document.querySelectorAll('button')].find((each) => each.textContent.startsWith('Take in'))
+        ?.textContent ?? '',
+  );
+  await press(page, label);
+  await page.waitForFunction(() => document.body.textContent.includes('Taken in.'), {
+    timeout: 60_000,
+    polling: 50,
+  });
+  const cells = () =>
+    page.waitForFunction(() => performance.getEntriesByName('fit ended').length > 0, {
+      timeout: 60_000,
+      polling: 50,
+    });
+  const rounds: Watched[] = [];
+  for (let round = 0; round < 5; round += 1) {
+    await page.evaluate(() => sessionStorage.clear());
+    await visit(page, `${url}/fit`);
+    await cells();
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    rounds.push(await watched(page));
+  }
+  const kept = await (async () => {
+    await visit(page, `${url}/fit`);
+    await cells();
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    return watched(page);
+  })();
+  await page.evaluate(() => sessionStorage.clear());
+  await visit(page, `${url}/fit`);
+  const stopped = await page.evaluate(async () => {
+    const frame = () => new Promise((resolve) => setTimeout(resolve, 4));
+    const button = () => [...document.querySelectorAll('button')].find((each) => each.textContent === 'Stop');
+    for (let tries = 0; !button() && tries < 1_000; tries += 1) await frame();
+    const since = performance.now();
+    button()?.click();
+    for (let tries = 0; tries < 1_000 && !document.body.textContent.includes('Stopped;'); tries += 1)
+      await frame();
+    return performance.now() - since;
+  });
+  for (const { first, all, longest, blocked } of rounds)
+    console.log(
+      `fit page 200 x 120 x 4,680: first cells ${first.toFixed(0)} ms, all ${all.toFixed(0)} ms, longest task ${longest.toFixed(0)} ms, ${blocked} over 100 ms`,
+    );
+  console.log(
+    `asked again: ${kept.all.toFixed(0)} ms from what the tab had kept; stopped in ${stopped.toFixed(0)} ms`,
+  );
+  expect(problems).toEqual([]);
+}, 300_000);
