@@ -1,5 +1,5 @@
 import { expect, inject, test } from 'vitest';
-import { fill, kept, openPage, press, recordsOf, sees, useBrowser, visit } from './browser';
+import { fill, kept, openPage, pick, press, recordsOf, sees, useBrowser, visit } from './browser';
 import type { Page } from 'puppeteer-core';
 
 const baseUrl = inject('baseUrl');
@@ -187,3 +187,40 @@ test('fit by keyboard alone: the student found, why a level is out of reach read
   expect(Object.keys(goals[0]?.['programme'] as object).sort()).toEqual(['a', 'b', 'c']);
   expect(problems).toEqual([]);
 }, 120_000);
+
+test('a skill of one’s own and a common level: a circle is named and not saved, the fit asks for the skill, undo takes it back', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/?studio=demo`);
+  await visit(page, `${baseUrl}/skills?student=jonah`);
+  const type = async (name: string, needs: string) => {
+    await press(page, 'Type a skill');
+    await fill(page, 'Skill', name);
+    await fill(page, 'Stage', '3');
+    await pick(page, 'Add a skill it needs', needs);
+    await kept(page, () => press(page, 'Save the skill'));
+  };
+  await type('echo song', 'crotchets and quavers');
+  await type('canon', 'echo song');
+  await press(page, 'echo song', 1);
+  await pick(page, 'Add a skill it needs', 'canon');
+  await sees(page, 'A circle: echo song needs canon needs echo song.', 'dialog');
+  const canSave = () =>
+    page.$$eval(
+      'dialog button',
+      (all) => all.find((each) => each.textContent === 'Save the skill')?.disabled,
+    );
+  expect(await canSave()).toBe(true);
+  await page.keyboard.press('Escape');
+  await kept(page, () => press(page, 'Undo'));
+  await sees(page, 'Skills of one’s own1');
+  await visit(page, `${baseUrl}/placements`);
+  await sees(page, 'Shingle Allegro');
+  await sees(page, '2 levels');
+  const label = 'Ostrand College flute, Step 1: common level';
+  await fill(page, label, '3');
+  await kept(page, () => page.keyboard.press('Tab'));
+  await fill(page, 'Find', 'shingle allegro');
+  await sees(page, /Shingle AllegroR. Quoin(?!.*2 levels)/);
+  expect(problems).toEqual([]);
+  await page.close();
+});

@@ -1,4 +1,4 @@
-import { emptyBook, type Evidence, type SkillBook } from '@/core/skills';
+import { emptyBook, withoutSkill, withSkill, type Evidence, type Skill, type SkillBook } from '@/core/skills';
 import type { CalendarDay } from '@/core/time';
 import { act } from './studio-store';
 
@@ -31,3 +31,15 @@ export const exceptSkill = (studentId: string, skillId: string, why: string | nu
       ...(why === null ? [] : [{ skillId, why }]),
     ],
   }));
+
+/** A map that would not be sound keeps nothing; the dialog has named the problem before. */
+export const saveOwnSkill = (skill: Skill): Promise<boolean> =>
+  act('save a skill', ({ settings }) => {
+    const next = withSkill(settings.ownSkills, skill);
+    return next.ok ? [{ kind: 'settings', data: { ...settings, ownSkills: next.value } }] : [];
+  });
+export const removeOwnSkill = (id: string): Promise<boolean> =>
+  act('remove a skill', ({ settings }) => {
+    const next = withoutSkill(settings.ownSkills, id);
+    return next.ok ? [{ kind: 'settings', data: { ...settings, ownSkills: next.value } }] : [];
+  });

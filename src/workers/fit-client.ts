@@ -1,4 +1,5 @@
 import type { FitCell, FitColumn, FitSettings, FitState, FitStudent } from '@/core/fit';
+import { ownSkillsOf } from '@/core/skills';
 import { columnNames, type FitPart, type FitReply } from './fit.protocol';
 import { Hash } from './hash';
 
@@ -77,8 +78,8 @@ function keepAnswer(hash: string, cells: readonly FitCell[]): void {
 }
 
 function* partsOf({ settings, students, columns }: FitQuestion): Generator<FitPart> {
-  const { today, effort, commonLevels, pieces, sets } = settings;
-  yield { kind: 'settings', settings: { today, effort, commonLevels } };
+  const { today, effort, commonLevels, pieces, sets, map } = settings;
+  yield { kind: 'settings', settings: { today, effort, commonLevels }, ownSkills: ownSkillsOf(map) };
   yield { kind: 'columns', students: students.count, columns: columnNames(columns) };
   for (const set of sets) yield { kind: 'set', set };
   const all = [...pieces.values()];

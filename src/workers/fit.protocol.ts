@@ -1,14 +1,19 @@
 import type { FitCell, FitColumn, FitSettings, FitStudent } from '@/core/fit';
 import type { Piece } from '@/core/repertoire';
 import type { RequirementSet } from '@/core/requirements';
+import type { Skill } from '@/core/skills';
 
 /**
  * A question goes to the worker in parts, each as the JSON of one part, so that the page is free between them. Students
- * come last and are answered as they come; `end` says that there are no more. The skill map is the shipped one and is
+ * come last and are answered as they come; `end` says that there are no more. The shipped skill map is
  * not sent; columns name their level and session.
  */
 export type FitPart =
-  | { readonly kind: 'settings'; readonly settings: Omit<FitSettings, 'map' | 'pieces' | 'sets'> }
+  | {
+      readonly kind: 'settings';
+      readonly settings: Omit<FitSettings, 'map' | 'pieces' | 'sets'>;
+      readonly ownSkills: readonly Skill[];
+    }
   | { readonly kind: 'set'; readonly set: RequirementSet }
   | { readonly kind: 'pieces'; readonly pieces: readonly Piece[] }
   | {

@@ -1,7 +1,7 @@
 import { fitRows, type FitCell, type FitColumn } from '@/core/fit';
 import type { Piece } from '@/core/repertoire';
 import { findLevel, findSession, type RequirementSet } from '@/core/requirements';
-import { SKILL_MAP } from '@/core/skills';
+import { mapWith } from '@/core/skills';
 import type { CalendarDay } from '@/core/time';
 import type { FitPart, FitReply } from './fit.protocol';
 
@@ -11,7 +11,7 @@ const SLICE = 200;
 const send = (reply: FitReply) => self.postMessage(reply);
 
 type PartOf<K extends FitPart['kind']> = Extract<FitPart, { kind: K }>;
-let settings: PartOf<'settings'>['settings'] | null = null;
+let given: PartOf<'settings'> | null = null;
 let asked: PartOf<'columns'> = { kind: 'columns', students: 0, columns: [] };
 const sets = new Map<string, RequirementSet>();
 const pieces = new Map<string, Piece>();
@@ -35,7 +35,7 @@ self.addEventListener('message', ({ data }: MessageEvent<string>) => {
 function take(part: FitPart): void {
   switch (part.kind) {
     case 'settings':
-      ({ settings } = part);
+      given = part;
       return;
     case 'set':
       sets.set(part.set.id, part.set);
@@ -67,7 +67,7 @@ function answer(student: PartOf<'student'>['student']): void {
 }
 
 function open(): ReturnType<typeof fitRows> {
-  if (!settings) throw new Error('the question has no settings');
+  if (!given) throw new Error('the question has no settings');
   since = performance.now();
   columns = asked.columns.flatMap(({ setId, levelId, sessionId }): FitColumn[] => {
     const set = sets.get(setId);
@@ -75,7 +75,10 @@ function open(): ReturnType<typeof fitRows> {
     const session = set && findSession(set, sessionId);
     return set && level && session ? [{ set, level, session }] : [];
   });
-  return fitRows({ ...settings, map: SKILL_MAP, pieces, sets: [...sets.values()] }, columns);
+  return fitRows(
+    { ...given.settings, map: mapWith(given.ownSkills), pieces, sets: [...sets.values()] },
+    columns,
+  );
 }
 
 function flush(): void {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import fairlead from '../../demo/fairlead-winds-2027.json';
 import kept from './kept/version-1.json';
+import kept2 from './kept/version-2.json';
 import demo from '../../demo/studio.json';
 import { calendarDay } from '../time';
 import { formatCalendar } from './calendar';
@@ -324,8 +325,11 @@ test.each([
 ])('the path %s as a JSON pointer', (path, pointer) => expect(pointerOf(path)).toBe(pointer));
 
 describe('records and files of earlier versions', () => {
-  test.each(Object.entries(kept))('a %s of version 1 is read as one of today, nothing lost', (kind, data) => {
-    const read = readRecord({ kind, id: data.id, v: 1, revs: ['r'], data });
+  test.each([
+    ...Object.entries(kept).map(([kind, data]) => [kind, 1, data] as const),
+    ...Object.entries(kept2).map(([kind, data]) => [kind, 2, data] as const),
+  ])('a %s of version %i is read as one of today, nothing lost', (kind, v, data) => {
+    const read = readRecord({ kind, id: data.id, v, revs: ['r'], data });
     if (!read.ok) throw new Error(JSON.stringify(read.why));
     expect(read.value.v).toBe(currentVersion(kind as RecordKind));
     expect(read.value.data).toMatchObject(data);

@@ -45,11 +45,14 @@ const studentTo2 = withFields({ schoolYear: null });
 /** Version 2: the table of common levels. */
 const settingsTo2 = withFields({ commonLevels: {} });
 
+/** Version 3: skills of the teacher's own. */
+const settingsTo3 = withFields({ ownSkills: [] });
+
 /** `steps[n]` turns data of version n + 1 into version n + 2. */
 export type Migrations = Readonly<Partial<Record<RecordKind, readonly Step[]>>>;
 export const MIGRATIONS: Migrations = {
   set: [setTo2],
   goal: [goalTo2],
   student: [studentTo2],
-  settings: [settingsTo2],
+  settings: [settingsTo2, settingsTo3],
 };

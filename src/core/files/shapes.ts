@@ -131,6 +131,10 @@ export const settingsShape = object({
   }),
   effortSet: list(text(60), 20),
   commonLevels: record(record(whole(1, 20), 60), 100),
+  ownSkills: list(
+    object({ id, name, family: id, needs: list(list(id, 20, 1), 20), stage: whole(1, 9) }),
+    500,
+  ),
   initialsOnPaper: yesNo,
 });
 

@@ -6,7 +6,7 @@ import type { Piece } from '../repertoire';
 import { BARE_LEVEL, BARE_SESSION, BARE_SET, type RequirementSet } from '../requirements';
 import type { Student } from '../students';
 import { calendarDay as day } from '../time';
-import { deadlinesOf, decisionsOf, openGoals } from './decisions';
+import { deadlinesOf, deadlineWords, decisionsOf, openGoals } from './decisions';
 import { goalContext } from './goal-context';
 import { hearToday } from './hear-today';
 import { DEFAULT_SETTINGS, NO_STUDIO, type Studio } from './studio';
@@ -58,6 +58,17 @@ const set: RequirementSet = {
       venue: '',
     },
     { id: 'past', name: 'winter', day: day('2027-01-10'), ...BARE_SESSION, entryCloses: null, venue: '' },
+    {
+      id: 'recorded',
+      name: 'recorded',
+      day: day('2027-03-31'),
+      ...BARE_SESSION,
+      entryOpens: day('2027-01-23'),
+      entryCloses: day('2027-01-30'),
+      late: { until: day('2027-02-04'), fee: '6 crowns' },
+      fee: '20 crowns',
+      recordingDue: day('2027-02-09'),
+    },
     { id: 'open', name: 'open day', day: day('2027-03-31'), ...BARE_SESSION, entryCloses: null, venue: '' },
   ],
 };
@@ -216,6 +227,27 @@ test('deadlines: one line a session, with who is entered and who is not; nothing
     ['entry closes', 'spring', 6, ['Wren a'], ['Wren b']],
     ['session', 'spring', 70, ['Wren a'], ['Wren b']],
     ['session', 'open day', 70, ['Wren d'], []],
+  ]);
+});
+
+test('deadlines: opening, late entry with both fees, recording; none of them once everybody is entered', () => {
+  const lines = (entered: boolean) => {
+    const studio = studioOf([goal('a', { sessionId: 'recorded', enteredOn: entered ? today : null })]);
+    return deadlinesOf(contexts(studio), today).map(
+      (each) => `${each.days} ${deadlineWords(each)}${each.fee === '' ? '' : `: ${each.fee}`}`,
+    );
+  };
+  expect(lines(false)).toEqual([
+    '3 Tarrin Board entry opens',
+    '10 Tarrin Board entry closes: 20 crowns',
+    '15 Tarrin Board late entry closes: 20 crowns and 6 crowns',
+    '20 Tarrin Board recording due',
+    '70 Tarrin Board recorded',
+  ]);
+  expect(lines(true)).toEqual([
+    '10 Tarrin Board entry closes: 20 crowns',
+    '20 Tarrin Board recording due',
+    '70 Tarrin Board recorded',
   ]);
 });
 

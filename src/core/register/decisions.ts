@@ -32,10 +32,13 @@ export type Decision = {
 );
 
 export interface Deadline {
-  readonly kind: 'entry closes' | 'session';
+  readonly kind: 'entry opens' | 'entry closes' | 'late entry closes' | 'recording due' | 'session';
   readonly setName: string;
   readonly sessionName: string;
+  readonly venue: string;
   readonly day: CalendarDay;
+  /** What an entry costs by this day, as printed; empty where nothing is stated or nothing is paid. */
+  readonly fee: string;
   readonly days: number;
   /** Students aiming at it: entered, and not entered yet. */
   readonly entered: readonly string[];
@@ -113,13 +116,28 @@ function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
   return list;
 }
 
-/** Entry closings and session days ahead that some open goal aims at, soonest first. */
+/** What a deadline asks for, as a line of a list or the title of an event says it. */
+export const deadlineWords = ({ kind, setName, sessionName }: Deadline): string =>
+  kind === 'session' ? `${setName} ${sessionName}` : `${setName} ${kind}`;
+
+/**
+ * Days ahead that some open goal aims at, soonest first: entry opens, closes, closes for late entries at their fee, the
+ * recording is due, the session. Late entries and the opening are named only while somebody is not entered.
+ */
 export function deadlinesOf(contexts: readonly GoalContext[], today: CalendarDay): Deadline[] {
   const found = new Map<string, Deadline>();
-  for (const { goal, set, session, student } of contexts)
-    for (const [kind, day] of [
-      ['entry closes', session.entryCloses],
-      ['session', session.day],
+  for (const { goal, set, session, student } of contexts) {
+    const { late } = session;
+    for (const [kind, day, fee] of [
+      ['entry opens', goal.enteredOn === null ? session.entryOpens : null, ''],
+      ['entry closes', session.entryCloses, session.fee],
+      [
+        'late entry closes',
+        goal.enteredOn === null && late ? late.until : null,
+        late ? [session.fee, late.fee].filter((each) => each !== '').join(' and ') : '',
+      ],
+      ['recording due', session.recordingDue, ''],
+      ['session', session.day, ''],
     ] as const) {
       if (day === null || day < today) continue;
       const id = `${kind}/${set.family}/${set.kind === 'graded exam' ? set.name : set.id}/${session.name}/${day}`;
@@ -130,10 +148,13 @@ export function deadlinesOf(contexts: readonly GoalContext[], today: CalendarDay
         kind,
         setName: set.name,
         sessionName: session.name,
+        venue: session.venue,
         day,
+        fee,
         days: daysBetween(today, day),
         ...names,
       });
     }
+  }
   return [...found.values()].sort((a, b) => a.days - b.days || (a.setName < b.setName ? -1 : 1));
 }

@@ -1,7 +1,7 @@
 import { entryKey, type FitColumn, type FitSettings, type FitStudent } from '../fit';
 import { usedPieces, type Goal } from '../programme';
 import { heldCommonLevel, type RequirementSet, type Session } from '../requirements';
-import { emptyBook, SKILL_MAP } from '../skills';
+import { emptyBook, mapWith } from '../skills';
 import type { Student } from '../students';
 import {
   addDays,
@@ -19,7 +19,7 @@ export const fitSettings = (studio: Studio, today: CalendarDay): FitSettings => 
   today,
   effort: studio.settings.effort,
   commonLevels: studio.settings.commonLevels,
-  map: SKILL_MAP,
+  map: mapWith(studio.settings.ownSkills),
   pieces: studio.pieces,
   sets: [...studio.sets.values()],
 });

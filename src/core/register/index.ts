@@ -4,7 +4,15 @@
  * Read `lessonsOn` for the day's lessons and `decisionsOf` for what asks for an answer.
  */
 export { lessonsOn, type DayLesson, type LessonRecord } from './lessons';
-export { deadlinesOf, decisionsOf, openGoals, weeksLeft, type Deadline, type Decision } from './decisions';
+export {
+  deadlinesOf,
+  deadlineWords,
+  decisionsOf,
+  openGoals,
+  weeksLeft,
+  type Deadline,
+  type Decision,
+} from './decisions';
 export { goalContext, type GoalContext } from './goal-context';
 export { NO_STUDIO, type Studio, type StudioSettings } from './studio';
 export { hearToday, type HearLine } from './hear-today';

@@ -3,7 +3,7 @@ import type { MarkSheet } from '../marks';
 import type { Goal } from '../programme';
 import type { Piece } from '../repertoire';
 import type { CommonLevels, RequirementSet } from '../requirements';
-import type { SkillBook } from '../skills';
+import type { Skill, SkillBook } from '../skills';
 import type { Student } from '../students';
 import type { Closure } from '../time';
 import type { LessonRecord } from './lessons';
@@ -17,6 +17,8 @@ export interface StudioSettings {
   readonly effortSet: readonly string[];
   /** Where levels of a syllabus stand on one scale, by family and rank; a level left out stands at its own rank. */
   readonly commonLevels: CommonLevels;
+  /** Skills the teacher has added to the shipped map. */
+  readonly ownSkills: readonly Skill[];
   /** Print names as initials. */
   readonly initialsOnPaper: boolean;
 }
@@ -41,6 +43,7 @@ export const DEFAULT_SETTINGS: StudioSettings = {
   effort: DEFAULT_EFFORT,
   effortSet: [],
   commonLevels: {},
+  ownSkills: [],
   initialsOnPaper: false,
 };
 

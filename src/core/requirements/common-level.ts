@@ -20,7 +20,9 @@ export function heldCommonLevel(
   if (held.size === 0) return 0;
   const own = new Set(
     [...sets].flatMap((set) =>
-      held.has(set.family) && set.levels.some((level) => opensTo(set, level, student.instrument)) ? [set.family] : [],
+      held.has(set.family) && set.levels.some((level) => opensTo(set, level, student.instrument))
+        ? [set.family]
+        : [],
     ),
   );
   return Math.max(

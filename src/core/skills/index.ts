@@ -6,6 +6,7 @@
  * be learned for a level, in learning order.
  */
 export { familyOf, minutesForSkill, type Skill, type SkillFamily, type SkillMap } from './skill';
+export { explainMapProblem, mapWith, ownSkillsOf, withoutSkill, withSkill } from './own-skills';
 export { PATHWAYS, SKILL_MAP, skillNamed } from './map';
 export { inPathway, mustComeBefore, type Pathway } from './pathway';
 export {

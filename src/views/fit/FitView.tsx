@@ -166,7 +166,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
           levels={grid.view.map((each, at) => ({
             at,
             label: `${groups[each.group]?.name ?? ''}, ${each.name}`,
-            state: row?.cells[at]?.state ?? null,
+            state: row.cells[at]?.state ?? null,
           }))}
           at={selected.at}
           onPick={(at) => pick({ studentId: student.id, at })}

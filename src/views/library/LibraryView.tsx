@@ -3,7 +3,7 @@ import { formatRequirementFile } from '@/core/files';
 import { editionBefore, nextEdition, setLabel, type RequirementSet } from '@/core/requirements';
 import { formatDay } from '@/core/time';
 import { newId, removeSet, saveSet, type ReadyState } from '@/store';
-import { Button, Confirm, Empty, PageLine, Section, classes } from '@/ui';
+import { Button, Confirm, Empty, LinkButton, PageLine, Section, classes } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
 import { saveFile } from '../shell/save-file';
 import { ImportRequirementDialog } from './parts/ImportRequirementDialog';
@@ -36,6 +36,7 @@ function Library({ ready }: { readonly ready: ReadyState }) {
         sub={`${sets.length} ${sets.length === 1 ? 'requirement' : 'requirements'}, ${studio.pieces.size} pieces`}
         end={
           <>
+            <LinkButton href="/placements">Placements side by side</LinkButton>
             <Button onClick={() => setTyped({ before: null })}>Type a requirement</Button>
             <Button onClick={() => setDialog('import')}>Import a file</Button>
           </>

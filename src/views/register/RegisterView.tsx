@@ -1,4 +1,6 @@
 import { useMemo, useRef, useState } from 'react';
+import { formatCalendar } from '@/core/files';
+import { deadlineWords } from '@/core/register';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import {
   archiveStudent,
@@ -14,7 +16,9 @@ import {
 } from '@/store';
 import { Button, Empty, Glyph, LinkButton, PageLine, Section } from '@/ui';
 import { goTo, hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
+import { saveFile } from '../shell/save-file';
 import { useKeys } from '../shell/use-keys';
+import { deadlineEvents } from './deadline-calendar';
 import { DecisionItem } from './parts/DecisionItem';
 import { LessonItem } from './parts/LessonItem';
 import { StudentDialog } from './parts/StudentDialog';
@@ -135,19 +139,30 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                   <span className={css.days}>{deadline.days}</span>
                   <div>
                     <p>
-                      <b>
-                        {deadline.setName}{' '}
-                        {deadline.kind === 'entry closes' ? 'entry closes' : deadline.sessionName}
-                      </b>
-                      , {formatDay(deadline.day, 'medium')}
+                      <b>{deadlineWords(deadline)}</b>, {formatDay(deadline.day, 'medium')}
                     </p>
                     <p className={css.soft}>
+                      {deadline.fee === '' ? '' : `${deadline.fee} · `}
                       {deadline.entered.length} entered, {deadline.undecided.length} not entered
                     </p>
                   </div>
                 </li>
               ))}
             </ul>
+            {model.deadlines.length > 0 && (
+              <Button
+                look="quiet"
+                onClick={() =>
+                  saveFile(
+                    'deadlines.ics',
+                    formatCalendar('Deadlines', deadlineEvents(model.deadlines), now.day),
+                    'text/calendar',
+                  )
+                }
+              >
+                Save the deadlines as a calendar
+              </Button>
+            )}
           </Section>
           <Section
             title="Decisions waiting"

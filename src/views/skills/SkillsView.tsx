@@ -1,8 +1,26 @@
 import { useState } from 'react';
 import { heldCommonLevel } from '@/core/requirements';
-import { emptyBook, heldIn, inPathway, PATHWAYS, SKILL_MAP, skillStates, toAskAbout } from '@/core/skills';
+import {
+  emptyBook,
+  familyOf,
+  heldIn,
+  inPathway,
+  mapWith,
+  PATHWAYS,
+  skillStates,
+  toAskAbout,
+  type Skill,
+} from '@/core/skills';
 import { formatDay } from '@/core/time';
-import { choosePathways, exceptSkill, hearSkill, type ReadyState } from '@/store';
+import {
+  choosePathways,
+  exceptSkill,
+  hearSkill,
+  newId,
+  removeOwnSkill,
+  saveOwnSkill,
+  type ReadyState,
+} from '@/store';
 import {
   Button,
   CheckField,
@@ -17,6 +35,7 @@ import {
 } from '@/ui';
 import { hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
 import { needsWords, STATE_WORDS, stagesOf, type SkillLine } from './skills-model';
+import { OwnSkillDialog } from './parts/OwnSkillDialog';
 import css from './SkillsView.module.css';
 
 export const SkillsView = () => <StudioPage>{(ready) => <Skills ready={ready} />}</StudioPage>;
@@ -29,6 +48,7 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
   const [studentId, setStudent] = useState(() => queryOf('student') ?? students[0]?.id ?? '');
   const [picked, pick] = useState<string | null>(null);
+  const [typed, type] = useState<Skill | null>(null);
   const student = studio.students.get(studentId) ?? students[0];
   if (!student)
     return (
@@ -42,7 +62,8 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
       </>
     );
   const book = studio.skillBooks.get(student.id) ?? emptyBook(student.id);
-  const map = PATHWAYS.filter((each) => book.pathwayIds.includes(each.id)).reduce(inPathway, SKILL_MAP);
+  const whole = mapWith(studio.settings.ownSkills);
+  const map = PATHWAYS.filter((each) => book.pathwayIds.includes(each.id)).reduce(inPathway, whole);
   const presumed = heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student);
   const states = skillStates(map, book, presumed);
   const held = heldIn(states);
@@ -54,6 +75,7 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
     Object.keys(needs).some((id) => families.has(map.get(id)?.family ?? '')),
   );
   const ask = toAskAbout(book, now.day);
+  const family = familyOf(student.instrument);
   return (
     <>
       <PageLine
@@ -122,6 +144,25 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
               />
             </Section>
           )}
+          <Section title="Skills of one’s own" end={`${studio.settings.ownSkills.length}`}>
+            <ul>
+              {studio.settings.ownSkills.map((each) => (
+                <li key={each.id}>
+                  <Button look="quiet" onClick={() => type(each)}>
+                    {each.name}
+                  </Button>{' '}
+                  stage {each.stage}
+                </li>
+              ))}
+            </ul>
+            <Button
+              onClick={() =>
+                type({ id: `own.${newId()}`, name: '', family: family ?? 'general', needs: [], stage: 1 })
+              }
+            >
+              Type a skill
+            </Button>
+          </Section>
           <Section title="Pathways" end="the order of this student’s school">
             {pathways.map((pathway) => (
               <div key={pathway.id} className={css.pathway}>
@@ -158,6 +199,24 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
           </LinkButton>
         </aside>
       </div>
+      {typed && (
+        <OwnSkillDialog
+          key={typed.id}
+          skill={typed}
+          families={family === null ? ['general'] : [family, 'general']}
+          map={whole}
+          own={studio.settings.ownSkills}
+          onSave={(skill) =>
+            void saveOwnSkill(skill).then((kept) => {
+              if (!kept) return;
+              type(null);
+              pick(skill.id);
+            })
+          }
+          onRemove={() => void removeOwnSkill(typed.id).then(() => type(null))}
+          onClose={() => type(null)}
+        />
+      )}
     </>
   );
 }

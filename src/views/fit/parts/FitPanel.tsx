@@ -12,7 +12,6 @@ import {
 import { formatTime } from '@/core/music';
 import { fitSettings, fitStudentReader } from '@/core/register';
 import { explainRule, schemeOf, setLabel, type Choice, type Programme } from '@/core/requirements';
-import { SKILL_MAP } from '@/core/skills';
 import type { Student } from '@/core/students';
 import { daysBetween, formatDay, yearsBetween } from '@/core/time';
 import { addGoal, enterGoal, type ReadyState } from '@/store';
@@ -45,11 +44,11 @@ export function FitPanel({
   const { studio, now } = ready;
   const { column } = cell;
   const { set, level, session } = column;
+  const fit = useMemo(() => openFit(fitSettings(studio, now.day)), [studio, now.day]);
   const own = useMemo(() => {
-    const fit = openFit(fitSettings(studio, now.day));
     const asked = fitStudentReader(studio, now.day)(student);
     return fitDetail(fit, readyStudent(fit, asked), readyColumn(fit, column));
-  }, [studio, now.day, student, column]);
+  }, [fit, studio, now.day, student, column]);
   // A column stands for the level in every instrument; when none fits, the refusal names them all.
   const detail =
     cell.state?.kind === 'not eligible' && cell.state.why.kind === 'instrument'
@@ -116,7 +115,7 @@ export function FitPanel({
           <span>
             {goal?.enteredOn ? `Entered ${formatDay(goal.enteredOn, 'medium')}.` : `${entry.words}.`}
             {later && canEnter
-              ? ` ${later.name} gives ${Math.floor(daysBetween(now.day, later.day) / 7)} weeks.`
+              ? ` The ${later.name} gives ${Math.floor(daysBetween(now.day, later.day) / 7)} weeks.`
               : ''}
           </span>
         </p>
@@ -149,7 +148,7 @@ export function FitPanel({
           <ol className={css.rows}>
             {detail.missing.map(({ skillId, minutes }) => (
               <li key={skillId} className={css.row}>
-                <span>{SKILL_MAP.get(skillId)?.name ?? skillId}</span>
+                <span>{fit.settings.map.get(skillId)?.name ?? skillId}</span>
                 <span>{minutes} min</span>
               </li>
             ))}
@@ -205,12 +204,14 @@ export function FitPanel({
           </p>
         </Section>
       )}
-      <SelectField
-        label="Another level"
-        value={String(at)}
-        options={levels.map((each) => ({ value: String(each.at), label: each.label }))}
-        onChange={(value) => onPick(Number(value))}
-      />
+      <div className={css.another}>
+        <SelectField
+          label="Another level"
+          value={String(at)}
+          options={levels.map((each) => ({ value: String(each.at), label: each.label }))}
+          onChange={(value) => onPick(Number(value))}
+        />
+      </div>
     </aside>
   );
 }

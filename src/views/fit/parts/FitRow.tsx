@@ -48,8 +48,9 @@ export const FitRow = memo(function FitRow({
       </th>
       <td className={css.gap} />
       {places.map((place) => {
-        const view = grid.view[place]!;
-        const { column, state } = row.cells[place]!;
+        const [view, cell] = [grid.view[place], row.cells[place]];
+        if (!view || !cell) return null;
+        const { column, state } = cell;
         const end = row.ends[view.group] ?? -1;
         const before = above?.ends[view.group] ?? -1;
         const isPicked = place === picked;

@@ -14,7 +14,7 @@ const ROW = 45;
 /** Widths in px: of the names, of a column, and of one that is a group of its own. */
 const NAME = 168;
 const COLUMN = 40;
-const SINGLE = 146;
+const SINGLE = 124;
 const GROUP_GAP = 14;
 
 /** The picture: a row a student, a column a level; arrows move, the selected cell has a bracket on both sides. */
@@ -170,17 +170,19 @@ export function FitTable({
           </tr>
           <tr>
             {places.map((place) => {
-              const column = grid.view[place]!;
+              const column = grid.view[place];
               return (
-                <th
-                  key={place}
-                  scope="col"
-                  title={column.name}
-                  aria-label={column.name}
-                  className={classes(css.level, firstOfGroup(grid, place) && css.first)}
-                >
-                  {column.short}
-                </th>
+                column && (
+                  <th
+                    key={place}
+                    scope="col"
+                    title={column.name}
+                    aria-label={column.name}
+                    className={classes(css.level, firstOfGroup(grid, place) && css.first)}
+                  >
+                    {column.short}
+                  </th>
+                )
               );
             })}
           </tr>
