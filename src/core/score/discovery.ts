@@ -1,0 +1,85 @@
+import { measuresAt, type Layout } from './bars';
+import { keyWords } from './demands';
+import { soundingNotes, type LearnedBar } from './learn-once';
+import type { Score, ScorePart } from './model';
+import type { Roadmap } from './roadmap';
+
+/** A question the page answers, with its answer as computed. */
+export interface DiscoveryQuestion {
+  readonly question: string;
+  readonly answer: string;
+}
+
+const LETTERS = 'CDEFGAB';
+const noteName = (letter: number, alter: number) =>
+  `${LETTERS[letter] ?? ''}${alter > 0 ? ' sharp'.repeat(alter) : ' flat'.repeat(-alter)}`;
+
+/** Bars by their numbers: "1, 5, 9"; the pickup by its name. */
+const barList = (layout: Layout, bars: readonly number[]) =>
+  bars
+    .map((at) => (layout.bars[at]?.number === 0 ? 'the pickup' : String(layout.bars[at]?.number ?? '')))
+    .join(', ');
+
+/** Questions on a score that a student answers from the page, with the key to them. */
+export function discoverySheet(
+  score: Score,
+  part: ScorePart,
+  layout: Layout,
+  learned: readonly LearnedBar[],
+  roadmap: Roadmap,
+): DiscoveryQuestion[] {
+  const first = part.measures[0];
+  const counted = layout.bars.filter(({ number }) => number > 0).length;
+  const questions: DiscoveryQuestion[] = [];
+  const ask = (question: string, answer: string) => questions.push({ question, answer });
+  const fifths = first?.key?.fifths ?? null;
+  if (fifths !== null) ask('Which sharps or flats stand in the key signature?', keyWords(fifths));
+  if (first?.time?.beatType)
+    ask('What is the time signature?', `${first.time.groups.join(' + ')} over ${first.time.beatType}`);
+  ask('How many bars are printed?', String(counted));
+  ask(
+    'Does the piece begin on the first beat?',
+    layout.bars[0]?.number === 0 ? 'No, with a pickup.' : 'Yes.',
+  );
+  const performed = roadmap.order.reduce((sum, index) => sum + (layout.counts[index] ?? 0), 0);
+  if (performed !== counted) ask('How many bars are played, with the repeats?', String(performed));
+  const notes = layout.bars.flatMap((bar) => soundingNotes(part, bar, layout));
+  const last = layout.bars.flatMap((bar) => soundingNotes(part, bar, layout)).at(-1)?.note;
+  const firstNote = notes[0]?.note;
+  if (firstNote?.spelling && !firstNote.unpitched)
+    ask('What is the first note?', noteName(firstNote.spelling.letter, firstNote.spelling.alter));
+  if (last?.spelling && !last.unpitched)
+    ask('What is the last note?', noteName(last.spelling.letter, last.spelling.alter));
+  const firstBar = layout.bars.findIndex(({ number }) => number === 1);
+  const same = learned
+    .filter(({ like }) => like?.how === 'same' && like.bar === firstBar)
+    .map(({ bar }) => bar);
+  ask('Which bars are the same as bar 1?', same.length > 0 ? `Bars ${barList(layout, same)}.` : 'None.');
+  const accidentals = layout.bars.flatMap((bar, at) =>
+    soundingNotes(part, bar, layout).some(({ note }) => note.accidental !== '') ? [at] : [],
+  );
+  ask(
+    'In which bars is an accidental printed?',
+    accidentals.length > 0 ? `Bars ${barList(layout, accidentals)}.` : 'In none.',
+  );
+  const pitched = notes.filter(({ note }) => !note.unpitched);
+  if (pitched.length > 0) {
+    const highest = pitched.reduce((a, b) => (b.pitch > a.pitch ? b : a));
+    const bars = layout.bars.flatMap((bar, at) =>
+      soundingNotes(part, bar, layout).some(({ pitch }) => pitch === highest.pitch) ? [at] : [],
+    );
+    ask(
+      'What is the highest note, and where does it stand?',
+      `${noteName(highest.note.spelling?.letter ?? 0, highest.note.spelling?.alter ?? 0)}, bar ${barList(layout, bars)}`,
+    );
+  }
+  const dynamics = layout.bars.flatMap((bar) =>
+    bar.measures.flatMap((index) =>
+      measuresAt(score, index).flatMap(({ marks }) =>
+        marks.flatMap((mark) => (mark.kind === 'dynamic' ? [mark.name] : [])),
+      ),
+    ),
+  );
+  if (dynamics.length > 0) ask('Which dynamics are printed?', [...new Set(dynamics)].join(', '));
+  return questions;
+}

@@ -1,0 +1,15 @@
+/**
+ * Scores read: MusicXML to bars as performed, seconds, what is new in them, what they ask for, how hard each bar is.
+ *
+ * Lengths and places are whole ticks; measures are those of the file, bars are what musicians count. Nothing is
+ * computed from the picture of a page. Read `readScore` first, then `xRay`: it says everything of one part.
+ */
+export { explainScoreRefusal, readScore, type ScoreRefusal } from './read-score';
+export { PLAIN_X_RAY, xRay, type XRay, type XRayOptions, type XRayRefusal } from './x-ray';
+export type { Notice, Score, ScorePart } from './model';
+export type { Bar, Layout } from './bars';
+export type { Chunk } from './chunks';
+export type { Demand } from './demands';
+export type { DiscoveryQuestion } from './discovery';
+export type { LearnedBar, Likeness, NearCopy } from './learn-once';
+export type { Jump, Roadmap } from './roadmap';

@@ -1,0 +1,108 @@
+import type { Bar, Layout } from './bars';
+import type { Note, ScorePart } from './model';
+
+/** How a bar repeats an earlier one, closest first. */
+export type Likeness = 'same' | 'octave' | 'transposed' | 'rhythm';
+export interface LearnedBar {
+  /** Index into the bars of the layout. */
+  readonly bar: number;
+  readonly silent: boolean;
+  /** The earliest bar it is like, and how; null for one that is new in every way. */
+  readonly like: { readonly bar: number; readonly how: Likeness } | null;
+}
+
+/** A bar that differs from an earlier one in a single note: easily taken for the same. */
+export interface NearCopy {
+  readonly bar: number;
+  readonly of: number;
+  /** Ticks into the bar where they differ. */
+  readonly at: number;
+}
+
+/** Notes that are played, each with its place from the start of the bar (ticks). */
+export const soundingNotes = (part: ScorePart, bar: Bar, { lengths }: Layout): PlacedNote[] => {
+  let start = 0;
+  return bar.measures.flatMap((index) => {
+    const from = start;
+    start += lengths[index] ?? 0;
+    return (part.measures[index]?.notes ?? []).flatMap((note) =>
+      note.pitch === null || note.cue ? [] : [{ note, pitch: note.pitch, at: from + note.at }],
+    );
+  });
+};
+export interface PlacedNote {
+  readonly note: Note;
+  readonly pitch: number;
+  readonly at: number;
+}
+
+/** In order of time, then grace notes, then from the lowest up: the order of the file does not count. */
+function inOrder(notes: readonly PlacedNote[]): PlacedNote[] {
+  return [...notes].sort(
+    (a, b) => a.at - b.at || Number(b.note.grace) - Number(a.note.grace) || a.pitch - b.pitch,
+  );
+}
+const rhythmOf = (notes: readonly PlacedNote[]) =>
+  notes
+    .map(({ note, at }) => `${at}:${note.length}${note.grace ? 'g' : ''}${note.tieStop ? 't' : ''}`)
+    .join(' ');
+
+/**
+ * Which bars of a part are new and which are learned already: the same pitches and rhythm, an octave away, transposed,
+ * the same rhythm with other notes. Articulation and dynamics do not count, ties into a bar do.
+ * @returns one for each bar of the layout, in order
+ */
+export function learnOnce(part: ScorePart, layout: Layout): LearnedBar[] {
+  const earlier: Readonly<Record<Likeness, Map<string, number>>> = {
+    same: new Map(),
+    octave: new Map(),
+    transposed: new Map(),
+    rhythm: new Map(),
+  };
+  return layout.bars.map((bar, index): LearnedBar => {
+    const notes = inOrder(soundingNotes(part, bar, layout));
+    if (notes.length === 0) return { bar: index, silent: true, like: null };
+    const rhythm = rhythmOf(notes);
+    const pitches = notes.map(({ pitch }) => pitch);
+    const lowest = pitches[0] ?? 0;
+    const keys: Readonly<Record<Likeness, string>> = {
+      same: `${rhythm}|${pitches.join(' ')}`,
+      octave: `${rhythm}|${pitches.map((pitch) => pitch - lowest).join(' ')}|${((lowest % 12) + 12) % 12}`,
+      transposed: `${rhythm}|${pitches.map((pitch) => pitch - lowest).join(' ')}`,
+      rhythm,
+    };
+    let like: LearnedBar['like'] = null;
+    for (const how of ['same', 'octave', 'transposed', 'rhythm'] as const) {
+      const before = earlier[how].get(keys[how]);
+      if (before !== undefined) like ??= { bar: before, how };
+      else earlier[how].set(keys[how], index);
+    }
+    return { bar: index, silent: false, like };
+  });
+}
+
+/** Bars still to be learned: counted, not silent, and no exact repeat of an earlier bar. */
+export const toLearn = (learned: readonly LearnedBar[], { bars }: Layout): number =>
+  learned.filter(({ bar, silent, like }) => !silent && like?.how !== 'same' && (bars[bar]?.number ?? 0) > 0)
+    .length;
+
+/** Bars of the same rhythm as an earlier one that differ from it in exactly one pitch; the first such bar is named. */
+export function nearCopies(part: ScorePart, layout: Layout): NearCopy[] {
+  const families = new Map<string, { bar: number; notes: PlacedNote[] }[]>();
+  const found: NearCopy[] = [];
+  for (const [bar, each] of layout.bars.entries()) {
+    const notes = inOrder(soundingNotes(part, each, layout));
+    if (notes.length < 3) continue;
+    const key = rhythmOf(notes);
+    const family = families.get(key) ?? [];
+    families.set(key, family);
+    for (const other of family) {
+      const differing = notes.filter((note, at) => note.pitch !== other.notes[at]?.pitch);
+      if (differing.length !== 1) continue;
+      found.push({ bar, of: other.bar, at: differing[0]?.at ?? 0 });
+      break;
+    }
+    if (family.length < 40) family.push({ bar, notes });
+  }
+  return found;
+}

@@ -1,0 +1,244 @@
+import { measuresAt } from './bars';
+import type { JumpEnd, Mark, Score } from './model';
+
+/** What the parts together order at each measure. */
+export interface RoadSign {
+  readonly repeatStart: boolean;
+  /** How often a repeat that ends here is played; 0 for none. */
+  readonly repeatEnd: number;
+  /** The ending this measure belongs to; null outside endings. */
+  readonly ending: Ending | null;
+  readonly segno: string | null;
+  readonly coda: string | null;
+  readonly toCoda: string | null;
+  readonly fine: boolean;
+  readonly jump:
+    | { readonly kind: 'da capo'; readonly until: JumpEnd }
+    | { readonly kind: 'dal segno'; readonly label: string; readonly until: JumpEnd }
+    | null;
+}
+
+/** Measures `from` to `to`, both included, played on the passes named; `last` of the endings beside each other. */
+export interface Ending {
+  readonly from: number;
+  readonly to: number;
+  readonly passes: readonly number[];
+  readonly last: boolean;
+}
+
+export interface RoadmapOptions {
+  /** Whether repeats are played again on a da capo or dal segno. */
+  readonly repeatsOnReturn: boolean;
+  /** Whether repeats are played at all: a requirement may leave them out. */
+  readonly repeats: boolean;
+}
+export const PLAIN_ROADMAP: RoadmapOptions = { repeatsOnReturn: false, repeats: true };
+
+/** Why the playing order leaves the printed one between two places of it. */
+export interface Jump {
+  /** Place in the order before which it is made. */
+  readonly at: number;
+  readonly from: number;
+  readonly to: number;
+  readonly why: 'repeat' | 'ending' | 'da capo' | 'dal segno' | 'coda';
+}
+
+export interface Roadmap {
+  /** Indexes of measures as performed. */
+  readonly order: readonly number[];
+  readonly jumps: readonly Jump[];
+  /** What the signs leave open: a segno that is missing, a road without end. */
+  readonly problems: readonly string[];
+}
+
+/** A road that comes past more measures than this goes round in a circle. */
+const MOST = 100_000;
+
+/**
+ * The measures as performed. The k-th pass of a repeat takes the ending that names k; a repeat without a start goes back
+ * to after the one before it, else to the beginning. After a da capo or dal segno the last ending is taken and repeats
+ * are not, unless asked; "to coda" and "fine" act only then, each jump is made once.
+ */
+export function roadmapOf(signs: readonly RoadSign[], options: RoadmapOptions = PLAIN_ROADMAP): Roadmap {
+  const order: number[] = [];
+  const jumps: Jump[] = [];
+  const problems: string[] = [];
+  const jumped = new Set<number>();
+  let start = 0;
+  let pass = 1;
+  let returning: JumpEnd | null = null;
+  let inCoda = false;
+  let at = 0;
+  const leap = (from: number, to: number, why: Jump['why']) => {
+    if (to !== from + 1) jumps.push({ at: order.length, from, to, why });
+    at = to;
+  };
+  const repeating = () => options.repeats && (returning === null || inCoda || options.repeatsOnReturn);
+  while (at < signs.length) {
+    if (order.length >= MOST) {
+      problems.push('the signs lead round in a circle');
+      break;
+    }
+    const sign = signs[at];
+    if (!sign) break;
+    if (sign.repeatStart && start !== at) {
+      start = at;
+      pass = 1;
+    }
+    const { ending } = sign;
+    if (ending?.from === at) {
+      const taken = repeating() ? ending.passes.includes(pass) : ending.last;
+      // An ending no pass names is played where nothing else would be.
+      if (!taken && !(ending.last && repeating() && pass > lastPass(signs, ending))) {
+        leap(order.at(-1) ?? at - 1, ending.to + 1, 'ending');
+        continue;
+      }
+    }
+    order.push(at);
+    const here = at;
+    if (sign.repeatEnd > 0 && repeating() && goesBack(signs, sign, pass)) {
+      pass += 1;
+      leap(here, start, 'repeat');
+      continue;
+    }
+    if (sign.repeatEnd > 0 || ending?.to === here) {
+      const over = ending ? ending.last || !repeating() : true;
+      if (over) {
+        start = here + 1;
+        pass = 1;
+      }
+    }
+    if (returning !== null && !inCoda) {
+      if (sign.fine && returning !== 'coda') break;
+      if (sign.toCoda !== null && returning !== 'fine') {
+        const to = findLabel(signs, 'coda', sign.toCoda, here);
+        if (to >= 0) {
+          inCoda = true;
+          start = to;
+          pass = 1;
+          leap(here, to, 'coda');
+          continue;
+        }
+        problems.push('a coda to go to is missing');
+      }
+    }
+    if (sign.jump && !jumped.has(here)) {
+      jumped.add(here);
+      const to = sign.jump.kind === 'da capo' ? 0 : findLabel(signs, 'segno', sign.jump.label, here);
+      if (to < 0) problems.push('a segno to go back to is missing');
+      else {
+        returning = sign.jump.until;
+        inCoda = false;
+        start = to;
+        pass = 1;
+        leap(here, to, sign.jump.kind);
+        continue;
+      }
+    }
+    at = here + 1;
+  }
+  return { order, jumps, problems };
+}
+
+/** The highest pass the endings beside this one name. */
+function lastPass(signs: readonly RoadSign[], ending: Ending): number {
+  let most = 0;
+  let first = ending.from;
+  while (signs[first - 1]?.ending) first = signs[first - 1]?.ending?.from ?? 0;
+  for (let at = first; at <= ending.to; at += 1) most = Math.max(most, ...(signs[at]?.ending?.passes ?? []));
+  return most;
+}
+
+/** Whether a repeat that ends here is played once more after this pass. */
+function goesBack(signs: readonly RoadSign[], { repeatEnd, ending }: RoadSign, pass: number): boolean {
+  if (!ending) return pass < repeatEnd;
+  if (pass < repeatEnd) return true;
+  // Endings of later passes stand beside this one: they are still to come.
+  let most = Math.max(...ending.passes);
+  for (let next = signs[ending.to + 1]?.ending; next; next = signs[next.to + 1]?.ending)
+    most = Math.max(most, ...next.passes);
+  return pass < most;
+}
+
+/** The measure of a sign with that label, else with none, else the only one; the nearest before, or after for a coda. */
+function findLabel(signs: readonly RoadSign[], kind: 'segno' | 'coda', label: string, from: number): number {
+  const places = signs.flatMap((sign, at) => (sign[kind] === null ? [] : [at]));
+  const named = places.filter((at) => label !== '' && signs[at]?.[kind] === label);
+  const found = named.length > 0 ? named : places;
+  return kind === 'segno'
+    ? (found.findLast((at) => at <= from) ?? found[0] ?? -1)
+    : (found.find((at) => at > from) ?? -1);
+}
+
+/** The signs of a score: those of all its parts together, since many files write them in one part only. */
+export function roadSigns(score: Score, lengths: readonly number[]): RoadSign[] {
+  const marks = lengths.map((_, index) => measuresAt(score, index).flatMap((measure) => measure.marks));
+  const endings = endingsOf(score, lengths.length);
+  const codas = marks.flatMap((all, index) => all.flatMap((mark) => (mark.kind === 'coda' ? [index] : [])));
+  const orders = marks.some((all) => all.some(({ kind }) => kind === 'to coda'));
+  /** Where no words say "to coda", the first of two coda signs is the one to leave by. */
+  const leaving = !orders && new Set(codas).size > 1 ? codas[0] : undefined;
+  const ofKind = <K extends Mark['kind']>(index: number, kind: K) =>
+    (marks[index] ?? []).filter((mark): mark is Extract<Mark, { kind: K }> => mark.kind === kind);
+  /** A sign to go to that stands at the end of a measure is one of the next. */
+  const target = (index: number, kind: 'segno' | 'coda'): string | null => {
+    const here = ofKind(index, kind).filter(({ at }) => at < (lengths[index] ?? 0) || lengths[index] === 0);
+    const before = ofKind(index - 1, kind).filter(({ at }) => at >= (lengths[index - 1] ?? 0) && index > 0);
+    const found = [...before, ...here];
+    return found.length === 0 ? null : (found.find(({ label }) => label !== '')?.label ?? '');
+  };
+  return lengths.map((_, index): RoadSign => {
+    const all = measuresAt(score, index);
+    const [daCapo, dalSegno] = [ofKind(index, 'da capo'), ofKind(index, 'dal segno')];
+    const toCoda = ofKind(index, 'to coda');
+    const until = (found: readonly { readonly until: JumpEnd }[]) =>
+      found.find((each) => each.until !== 'either')?.until ?? 'either';
+    return {
+      repeatStart: all.some(({ repeatStart }) => repeatStart),
+      repeatEnd: Math.max(0, ...all.map(({ repeatEnd }) => repeatEnd)),
+      ending: endings.find(({ from, to }) => from <= index && index <= to) ?? null,
+      segno: target(index, 'segno'),
+      coda: index === leaving ? null : target(index, 'coda'),
+      toCoda:
+        toCoda.length > 0
+          ? (toCoda.find(({ label }) => label !== '')?.label ?? '')
+          : index === leaving
+            ? ''
+            : null,
+      fine: ofKind(index, 'fine').length > 0,
+      jump:
+        daCapo.length > 0
+          ? { kind: 'da capo', until: until(daCapo) }
+          : dalSegno.length > 0
+            ? {
+                kind: 'dal segno',
+                label: dalSegno.find(({ label }) => label !== '')?.label ?? '',
+                until: until(dalSegno),
+              }
+            : null,
+    };
+  });
+}
+
+/** Endings of all parts; one that is never closed ends with its repeat, or where the next begins, or with its measure. */
+function endingsOf(score: Score, count: number): Ending[] {
+  const found: Omit<Ending, 'last'>[] = [];
+  for (let from = 0; from < count; from += 1) {
+    const passes = measuresAt(score, from).find(({ endingStart }) => endingStart !== null)?.endingStart;
+    if (!passes) continue;
+    let to = from;
+    for (; to < count - 1; to += 1) {
+      const here = measuresAt(score, to);
+      const next = measuresAt(score, to + 1);
+      if (here.some(({ endingStop, repeatEnd }) => endingStop || repeatEnd > 0)) break;
+      if (next.some(({ endingStart, repeatStart }) => endingStart !== null || repeatStart)) break;
+    }
+    const closed = measuresAt(score, to).some(({ endingStop, repeatEnd }) => endingStop || repeatEnd > 0);
+    found.push({ from, to: closed ? to : from, passes });
+    from = found.at(-1)?.to ?? from;
+  }
+  return found.map((ending) => ({
+    ...ending,
+    last: !found.some(({ from }) => from === ending.to + 1),
+  }));
+}

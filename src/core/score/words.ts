@@ -1,0 +1,32 @@
+import type { JumpEnd } from './model';
+
+/** What printed words order, where they order anything: "D.C. al Fine", "To Coda", "Fine". */
+export type WordsOrder =
+  | { readonly kind: 'da capo' | 'dal segno'; readonly until: JumpEnd }
+  | { readonly kind: 'to coda' }
+  | { readonly kind: 'fine' }
+  | { readonly kind: 'coda' };
+
+const until = (text: string): JumpEnd =>
+  /\bfine\b/.test(text) ? 'fine' : /\bcoda\b|𝄌/.test(text) ? 'coda' : 'either';
+
+/** @example wordsOrder("D.S. al Coda") // => { kind: "dal segno", until: "coda" } */
+export function wordsOrder(words: string): WordsOrder | null {
+  const text = words.toLowerCase().replace(/\s+/g, ' ').trim();
+  if (/^\(?(d\. ?c\.?|dc|da capo)(?![a-z])/.test(text)) return { kind: 'da capo', until: until(text) };
+  if (/^\(?(d\. ?s\.?|ds|dal segno)(?![a-z])/.test(text)) return { kind: 'dal segno', until: until(text) };
+  if (/^\(?(to|al|alla) (the )?(coda\b|𝄌|⊕)/.test(text)) return { kind: 'to coda' };
+  if (/^\(?fine\)?\.?$/.test(text)) return { kind: 'fine' };
+  if (/^coda\.?$/.test(text)) return { kind: 'coda' };
+  return null;
+}
+
+/** "1, 2", "1.2.", "1-3" as the passes they name; empty when they name none. */
+export function endingNumbers(text: string): number[] {
+  const found = new Set<number>();
+  for (const [, from, to] of text.matchAll(/(\d+)(?:\s*[-–]\s*(\d+))?/g)) {
+    const [first, last] = [Number(from), Number(to ?? from)];
+    for (let pass = first; pass <= Math.min(last, first + 99); pass += 1) if (pass > 0) found.add(pass);
+  }
+  return [...found].sort((a, b) => a - b);
+}

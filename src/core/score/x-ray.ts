@@ -1,0 +1,77 @@
+import { refuse, type Result } from '../result';
+import { layoutOf, type Layout } from './bars';
+import { chunksOf, type Chunk } from './chunks';
+import { demandsOf, type Demand } from './demands';
+import { difficultyOf } from './difficulty';
+import { discoverySheet, type DiscoveryQuestion } from './discovery';
+import { learnOnce, nearCopies, toLearn, type LearnedBar, type NearCopy } from './learn-once';
+import type { Score, ScorePart } from './model';
+import { PLAIN_ROADMAP, roadmapOf, roadSigns, type Roadmap, type RoadmapOptions } from './roadmap';
+import { measureSeconds, PLAIN_TIMES, tempoChanges, type TempoChange, type TimeOptions } from './times';
+
+export interface XRayOptions extends RoadmapOptions, TimeOptions {
+  /** Id or name of the part looked at; null for the first. */
+  readonly part: string | null;
+}
+export const PLAIN_X_RAY: XRayOptions = { ...PLAIN_ROADMAP, ...PLAIN_TIMES, part: null };
+
+/** Everything a score says of itself, of one part of it. Bars are indexes into `layout.bars`. */
+export interface XRay {
+  readonly part: ScorePart;
+  readonly layout: Layout;
+  readonly roadmap: Roadmap;
+  /** Bars as printed, as performed, and those that are not learned already. */
+  readonly printed: number;
+  readonly performed: number;
+  readonly toLearn: number;
+  /** Of the whole, as performed; and by measure of the file. */
+  readonly seconds: number;
+  readonly measureSeconds: readonly number[];
+  readonly tempos: readonly TempoChange[];
+  readonly learned: readonly LearnedBar[];
+  readonly traps: readonly NearCopy[];
+  readonly demands: readonly Demand[];
+  /** By bar, 0 to 1. */
+  readonly difficulty: readonly number[];
+  readonly chunks: readonly Chunk[];
+  readonly discovery: readonly DiscoveryQuestion[];
+}
+
+export interface XRayRefusal {
+  readonly kind: 'no such part';
+  readonly parts: readonly string[];
+}
+
+/** Reads a score from end to end: order, time, what is new, what it asks for, how hard each bar is, what to work on. */
+export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<XRay, XRayRefusal> {
+  const part =
+    options.part === null
+      ? score.parts.find(({ measures }) => measures.length > 0)
+      : score.parts.find(({ id, name }) => id === options.part || name === options.part);
+  if (!part) return refuse({ kind: 'no such part', parts: score.parts.map(({ name, id }) => name || id) });
+  const layout = layoutOf(score);
+  const roadmap = roadmapOf(roadSigns(score, layout.lengths), options);
+  const seconds = measureSeconds(score, layout, options);
+  const learned = learnOnce(part, layout);
+  const difficulty = difficultyOf(part, layout, seconds);
+  return {
+    ok: true,
+    value: {
+      part,
+      layout,
+      roadmap,
+      printed: layout.bars.filter(({ number }) => number > 0).length,
+      performed: roadmap.order.reduce((sum, index) => sum + (layout.counts[index] ?? 0), 0),
+      toLearn: toLearn(learned, layout),
+      seconds: roadmap.order.reduce((sum, index) => sum + (seconds[index] ?? 0), 0),
+      measureSeconds: seconds,
+      tempos: tempoChanges(score, layout),
+      learned,
+      traps: nearCopies(part, layout),
+      demands: demandsOf(score, part, layout, seconds),
+      difficulty,
+      chunks: chunksOf(score, part, layout, difficulty),
+      discovery: discoverySheet(score, part, layout, learned, roadmap),
+    },
+  };
+}
