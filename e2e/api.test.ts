@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { zipSync } from 'fflate';
 import { describe, expect, inject, test } from 'vitest';
 import tarrin from '../src/demo/tarrin-flute-2026.json';
 
@@ -178,6 +180,48 @@ test('a panel: the median of three judges, seats for the highest', async () => {
   expect(short.body['errors']).toEqual([
     { pointer: '#/entries/0/judges/0', detail: 'needs 5 marks, one a component' },
   ]);
+});
+
+describe('a score', () => {
+  const send = async (body: Uint8Array | string, query = '') => {
+    const response = await fetch(`${baseUrl}/api/score${query}`, {
+      method: 'POST',
+      body: typeof body === 'string' ? body : Buffer.from(body),
+    });
+    return { status: response.status, body: (await response.json()) as Record<string, unknown> };
+  };
+  const gigue = readFileSync(new URL('../src/demo/scores/ropewalk-gigue.musicxml', import.meta.url));
+  test('sent plain and compressed: bars as performed, seconds, what is new', async () => {
+    const plain = await send(gigue);
+    expect(plain).toMatchObject({
+      status: 200,
+      body: { measures: 19, printed: 18, performed: 32, toLearn: 15, problems: [], notices: [] },
+    });
+    expect(plain.body['order']).toHaveLength(33);
+    expect(plain.body['seconds']).toBeCloseTo(43.86, 2);
+    expect(await send(zipSync({ 'a.musicxml': gigue }))).toEqual(plain);
+  });
+  test('without its repeats, at another tempo, by a part of its own', async () => {
+    const { body } = await send(gigue, '?repeats=false&tempo=120');
+    expect(body).toMatchObject({ performed: 16 });
+    expect(body['seconds']).toBeCloseTo((16 * 3 + 0.5) / 2, 6);
+    expect(await send(gigue, '?part=Oboe')).toMatchObject({
+      status: 422,
+      body: { errors: [{ pointer: '#/part', detail: 'has the parts Flute' }] },
+    });
+    expect(await send(gigue, '?tempo=fast&repeats=no')).toMatchObject({
+      status: 422,
+      body: { errors: [{ pointer: '#/repeats' }, { pointer: '#/tempo' }] },
+    });
+  });
+  test('what cannot be read is answered with its line and column', async () => {
+    const text = gigue.toString('utf8');
+    expect(await send(text.slice(0, text.indexOf('</part>')))).toMatchObject({
+      status: 422,
+      body: { title: 'The score cannot be read', line: 25, column: 1 },
+    });
+    expect(await send('')).toMatchObject({ status: 422, body: { detail: 'The file is empty.' } });
+  });
 });
 
 test('health, schemas, OpenAPI and what is not there', async () => {

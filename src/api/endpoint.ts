@@ -22,9 +22,9 @@ export function endpoint<Body>(
     const type = request.headers.get('content-type') ?? '';
     if (type !== '' && !/^application\/([\w.-]+\+)?json\b/i.test(type))
       return problem(415, 'The body must be JSON');
-    const text = await readBody(request);
-    if (text === null) return problem(413, `The body is larger than ${BODY_LIMIT} bytes`);
-    const parsed = parseJson(text);
+    const bytes = await readBytes(request, BODY_LIMIT);
+    if (bytes === null) return problem(413, `The body is larger than ${BODY_LIMIT} bytes`);
+    const parsed = parseJson(new TextDecoder().decode(bytes));
     if (!parsed.ok) return problem(400, 'The body is not JSON', parsed.why);
     const checked = validate<Body>(shape, parsed.value);
     if (!checked.ok) return problem(422, 'The body does not hold its form', checked.why);
@@ -33,23 +33,30 @@ export function endpoint<Body>(
   };
 }
 
-async function readBody(request: Request): Promise<string | null> {
-  if (Number(request.headers.get('content-length') ?? 0) > BODY_LIMIT) return null;
+/** The body whole; null when it is larger than the limit, and then it is not read to the end. */
+export async function readBytes(request: Request, limit: number): Promise<Uint8Array | null> {
+  if (Number(request.headers.get('content-length') ?? 0) > limit) return null;
   const reader = request.body?.getReader();
-  if (!reader) return '';
-  const decoder = new TextDecoder();
-  let text = '';
+  if (!reader) return new Uint8Array();
+  const pieces: Uint8Array[] = [];
   let size = 0;
   for (;;) {
     const { done, value } = (await reader.read()) as ReadableStreamReadResult<Uint8Array>;
-    if (done) return text + decoder.decode();
+    if (done) break;
     size += value.byteLength;
-    if (size > BODY_LIMIT) {
+    if (size > limit) {
       await reader.cancel();
       return null;
     }
-    text += decoder.decode(value, { stream: true });
+    pieces.push(value);
   }
+  const bytes = new Uint8Array(size);
+  let at = 0;
+  for (const piece of pieces) {
+    bytes.set(piece, at);
+    at += piece.byteLength;
+  }
+  return bytes;
 }
 
 /** For the methods an address does not take. */

@@ -8,4 +8,5 @@ export { endpoint, methodNotAllowed } from './endpoint';
 export { openApi } from './open-api';
 export { problem } from './problem';
 export { SCHEMAS } from './schemas';
+export { scoreAnswer } from './score';
 export { schemeProblems } from './scheme-problems';

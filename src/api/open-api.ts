@@ -58,6 +58,28 @@ export const openApi = {
       'check-request',
       'The verdicts with their sentences',
     ),
+    '/api/score': {
+      post: {
+        operationId: 'score',
+        summary: 'A score read: bars as performed, seconds, what is new, what it asks for',
+        parameters: [
+          ['part', { type: 'string' }],
+          ['repeats', { type: 'boolean' }],
+          ['repeatsOnReturn', { type: 'boolean' }],
+          ['tempo', { type: 'number' }],
+          ['quartersPerMinute', { type: 'number' }],
+          ['fermataSeconds', { type: 'number' }],
+        ].map(([name, schema]) => ({ name, in: 'query', schema })),
+        requestBody: {
+          required: true,
+          content: {
+            'application/vnd.recordare.musicxml+xml': { schema: { type: 'string' } },
+            'application/vnd.recordare.musicxml': { schema: { type: 'string', format: 'binary' } },
+          },
+        },
+        responses: answers('The x-ray of one part'),
+      },
+    },
     '/api/requirements/validate': post(
       'validate',
       'A requirement file, checked',

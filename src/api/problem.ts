@@ -8,12 +8,13 @@ export const json = (body: unknown, status = 200, type = 'application/json'): Re
     headers: { ...HEADERS, 'content-type': `${type}; charset=utf-8` },
   });
 
-/** RFC 9457 problem details; `errors` name each place by JSON pointer. */
+/** RFC 9457 problem details; `errors` name each place by JSON pointer, `more` are members of the document's own. */
 export function problem(
   status: number,
   title: string,
   errors: readonly Problem[] = [],
   headers: Readonly<Record<string, string>> = {},
+  more: Readonly<Record<string, unknown>> = {},
 ): Response {
   const body = {
     type: 'about:blank',
@@ -25,6 +26,7 @@ export function problem(
           errors: errors.map(({ pointer, message }) => ({ pointer: `#${pointer}`, detail: message })),
         }
       : {}),
+    ...more,
   };
   const response = json(body, status, 'application/problem+json');
   for (const [name, value] of Object.entries(headers)) response.headers.set(name, value);

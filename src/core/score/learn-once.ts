@@ -19,17 +19,23 @@ export interface NearCopy {
   readonly at: number;
 }
 
-/** Notes that are played, each with its place from the start of the bar (ticks). */
-export const soundingNotes = (part: ScorePart, bar: Bar, { lengths }: Layout): PlacedNote[] => {
+const placed = new WeakMap<Bar, WeakMap<ScorePart, readonly PlacedNote[]>>();
+/** Notes that are played, each with its place from the start of the bar (ticks). The same bar is looked up once. */
+export function soundingNotes(part: ScorePart, bar: Bar, { lengths }: Layout): readonly PlacedNote[] {
+  const ofBar = placed.get(bar) ?? new WeakMap<ScorePart, readonly PlacedNote[]>();
+  placed.set(bar, ofBar);
+  const known = ofBar.get(part);
+  if (known) return known;
+  const found: PlacedNote[] = [];
   let start = 0;
-  return bar.measures.flatMap((index) => {
-    const from = start;
+  for (const index of bar.measures) {
+    for (const note of part.measures[index]?.notes ?? [])
+      if (note.pitch !== null && !note.cue) found.push({ note, pitch: note.pitch, at: start + note.at });
     start += lengths[index] ?? 0;
-    return (part.measures[index]?.notes ?? []).flatMap((note) =>
-      note.pitch === null || note.cue ? [] : [{ note, pitch: note.pitch, at: from + note.at }],
-    );
-  });
-};
+  }
+  ofBar.set(part, found);
+  return found;
+}
 export interface PlacedNote {
   readonly note: Note;
   readonly pitch: number;

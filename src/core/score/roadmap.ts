@@ -18,7 +18,7 @@ export interface RoadSign {
     | null;
 }
 
-/** Measures `from` to `to`, both included, played on the passes named; `last` of the endings beside each other. */
+/** Measures `from` to `to`, both included, played on the passes named; `last`: what the last time through takes. */
 export interface Ending {
   readonly from: number;
   readonly to: number;
@@ -91,6 +91,10 @@ export function roadmapOf(signs: readonly RoadSign[], options: RoadmapOptions = 
       // An ending no pass names is played where nothing else would be.
       if (!taken && !(ending.last && repeating() && pass > lastPass(signs, ending))) {
         leap(order.at(-1) ?? at - 1, ending.to + 1, 'ending');
+        if (!signs[at]?.ending) {
+          start = at;
+          pass = 1;
+        }
         continue;
       }
     }
@@ -183,7 +187,10 @@ export function roadSigns(score: Score, lengths: readonly number[]): RoadSign[] 
   /** A sign to go to that stands at the end of a measure is one of the next. */
   const target = (index: number, kind: 'segno' | 'coda'): string | null => {
     const here = ofKind(index, kind).filter(({ at }) => at < (lengths[index] ?? 0) || lengths[index] === 0);
-    const before = ofKind(index - 1, kind).filter(({ at }) => at >= (lengths[index - 1] ?? 0) && index > 0);
+    const before =
+      index === 0 || (kind === 'coda' && index - 1 === leaving)
+        ? []
+        : ofKind(index - 1, kind).filter(({ at }) => at >= (lengths[index - 1] ?? 0));
     const found = [...before, ...here];
     return found.length === 0 ? null : (found.find(({ label }) => label !== '')?.label ?? '');
   };
@@ -239,6 +246,10 @@ function endingsOf(score: Score, count: number): Ending[] {
   }
   return found.map((ending) => ({
     ...ending,
-    last: !found.some(({ from }) => from === ending.to + 1),
+    last:
+      !found.some(({ from }) => from === ending.to + 1) &&
+      // A first ending alone is left out at the last time.
+      (found.some(({ to }) => to === ending.from - 1) ||
+        measuresAt(score, ending.to).every(({ repeatEnd }) => repeatEnd === 0)),
   }));
 }

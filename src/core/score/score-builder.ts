@@ -4,7 +4,7 @@ import { endingNumbers, wordsOrder } from './words';
 
 type Attributes = Readonly<Record<string, string>>;
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
-type DraftNote = Mutable<Note> & { signs: string[]; duration: number | null; display: boolean };
+type DraftNote = Mutable<Note> & { signs: string[] };
 interface DraftMeasure extends Mutable<Measure> {
   notes: Note[];
   marks: Mark[];
@@ -72,6 +72,9 @@ export class ScoreBuilder {
   private place = 0;
   private lastOnset = 0;
   private note: DraftNote | null = null;
+  /** Ticks of the note being read; null until it says. */
+  private duration: number | null = null;
+  private displayed = false;
   private moved = 0;
   /** Marks of the direction being read; they get their place when it ends. */
   private direction: { marks: ((at: number) => Mark)[]; offset: number } | null = null;
@@ -182,6 +185,8 @@ export class ScoreBuilder {
     switch (name) {
       case 'note':
         this.note = newNote();
+        this.duration = null;
+        this.displayed = false;
         return;
       case 'backup':
       case 'forward':
@@ -263,7 +268,7 @@ export class ScoreBuilder {
         return;
       case 'unpitched':
         note.unpitched = true;
-        note.display = true;
+        this.displayed = true;
         note.spelling = { letter: 0, alter: 0 };
         this.display = { letter: 6, octave: 4 };
         return;
@@ -586,7 +591,7 @@ export class ScoreBuilder {
         if (name === 'octave') note.pitch = pitchOf(note.spelling, this.display.octave);
         return;
       case 'duration':
-        note.duration = this.ticksOf(text);
+        this.duration = this.ticksOf(text);
         return;
       case 'voice':
         note.voice = text.trim();
@@ -608,15 +613,14 @@ export class ScoreBuilder {
     }
   }
 
-  private endNote(draft: DraftNote, measure: DraftMeasure): void {
+  private endNote(note: DraftNote, measure: DraftMeasure): void {
     this.note = null;
-    const { duration, display, ...note } = draft;
-    if (display) {
+    if (this.displayed) {
       const spelling = { letter: this.display.letter, alter: 0 };
       note.spelling = spelling;
       note.pitch = pitchOf(spelling, this.display.octave);
     }
-    let length = note.grace ? 0 : duration;
+    let length = note.grace ? 0 : this.duration;
     if (length === null) {
       this.notice('a note without a duration');
       const value = (QUARTERS[note.type] ?? 0) * (2 - 0.5 ** note.dots) * this.ticksPerQuarter;
@@ -687,8 +691,6 @@ const newPart = (id: string): DraftPart => ({
 const newNote = (): DraftNote => ({
   at: 0,
   length: 0,
-  duration: null,
-  display: false,
   pitch: null,
   unpitched: false,
   spelling: null,

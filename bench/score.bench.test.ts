@@ -1,0 +1,56 @@
+import { SaxesParser } from 'saxes';
+import { expect, test } from 'vitest';
+import { noteOf, scoreOf, utf8 } from '../src/core/score/fixtures';
+import { readScore, xRay } from '../src/core/score';
+import { seeded } from '../src/core/fit/arbitrary';
+
+/** A score of about so many bytes, as notation programs write them: stems, beams, positions and all. */
+function longScore(bytes: number): string {
+  const random = seeded(3);
+  const names = ['C4', 'D4', 'E4', 'F#4', 'G4', 'A4', 'B4', 'C5', 'D5', 'E5'];
+  const note = () =>
+    noteOf(
+      names[Math.floor(random() * names.length)] ?? 'C4',
+      2,
+      '<voice>1</voice><type>eighth</type><stem default-y="-47.5">down</stem><staff>1</staff><beam number="1">begin</beam><notations><slur type="start" number="1" placement="above"/></notations>',
+    ).replace('<note>', '<note default-x="80.5" default-y="-20.0">');
+  const measures: string[] = [];
+  for (let size = 0; size < bytes;) {
+    const measure = Array.from({ length: 8 }, note).join('\n');
+    measures.push(measure);
+    size += measure.length + 40;
+  }
+  return scoreOf(measures);
+}
+
+const median = (times: readonly number[]) => [...times].sort((a, b) => a - b)[times.length >> 1] ?? 0;
+const timed = (work: () => unknown) => {
+  const since = performance.now();
+  work();
+  return performance.now() - since;
+};
+
+test('a score of 5 MB: the x-ray beside the bare parse of the same text', () => {
+  const text = longScore(5_000_000);
+  const bytes = utf8(text);
+  const bare = () => {
+    const parser = new SaxesParser();
+    for (let at = 0; at < text.length; at += 65_536) parser.write(text.slice(at, at + 65_536));
+    parser.close();
+  };
+  const whole = () => {
+    const read = readScore(bytes);
+    if (!read.ok) throw new Error('not read');
+    expect(xRay(read.value).ok).toBe(true);
+  };
+  const rounds = Array.from({ length: 5 }, () => ({ bare: timed(bare), whole: timed(whole) }));
+  const before = process.memoryUsage().rss;
+  whole();
+  const [parse, all] = [
+    median(rounds.map((round) => round.bare)),
+    median(rounds.map((round) => round.whole)),
+  ];
+  console.log(
+    `score of ${(bytes.length / 1e6).toFixed(1)} MB: bare parse ${parse.toFixed(0)} ms, read and x-ray ${all.toFixed(0)} ms, ${(all / parse).toFixed(2)} times; the process holds ${(before / 1e6).toFixed(0)} MB`,
+  );
+}, 120_000);

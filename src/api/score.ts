@@ -1,0 +1,90 @@
+import type { Problem } from '@/core/files';
+import { explainScoreRefusal, PLAIN_X_RAY, readScore, xRay, type XRayOptions } from '@/core/score';
+import { readBytes } from './endpoint';
+import { json, problem } from './problem';
+
+/** Largest score in bytes, as it is sent. */
+const SCORE_LIMIT = 20_000_000;
+
+const FLAGS = ['repeats', 'repeatsOnReturn'] as const;
+const FIGURES = [
+  ['tempo', 1, 1_000],
+  ['quartersPerMinute', 1, 1_000],
+  ['fermataSeconds', 0, 60],
+] as const;
+
+/** What the address asks for, each problem with the name of its field. */
+function optionsOf(query: URLSearchParams): { options: XRayOptions; problems: Problem[] } {
+  const problems: Problem[] = [];
+  const options: Record<string, unknown> = { ...PLAIN_X_RAY, part: query.get('part') };
+  for (const name of FLAGS) {
+    const text = query.get(name);
+    if (text === null) continue;
+    if (text === 'true' || text === 'false') options[name] = text === 'true';
+    else problems.push({ pointer: `/${name}`, message: 'is neither true nor false' });
+  }
+  for (const [name, least, most] of FIGURES) {
+    const text = query.get(name);
+    if (text === null) continue;
+    const figure = Number(text);
+    if (text.trim() !== '' && figure >= least && figure <= most) options[name] = figure;
+    else problems.push({ pointer: `/${name}`, message: `is no figure from ${least} to ${most}` });
+  }
+  return { options: options as unknown as XRayOptions, problems };
+}
+
+/** The x-ray of a score sent as it is, MusicXML or compressed. Bars in the answer are counted as musicians count them. */
+export async function scoreAnswer(request: Request): Promise<Response> {
+  const { options, problems } = optionsOf(new URL(request.url).searchParams);
+  if (problems.length > 0) return problem(422, 'The address asks for something that cannot be', problems);
+  const bytes = await readBytes(request, SCORE_LIMIT);
+  if (bytes === null) return problem(413, `The score is larger than ${SCORE_LIMIT} bytes`);
+  const read = readScore(bytes);
+  if (!read.ok) {
+    const { why } = read;
+    const message = explainScoreRefusal(why);
+    const place = 'line' in why ? { line: why.line, column: why.column } : {};
+    return problem(
+      why.kind === 'too large' ? 413 : 422,
+      'The score cannot be read',
+      [{ pointer: '', message }],
+      {},
+      place,
+    );
+  }
+  const score = read.value;
+  const seen = xRay(score, options);
+  if (!seen.ok)
+    return problem(422, 'The score has no such part', [
+      { pointer: '/part', message: `has the parts ${seen.why.parts.join(', ')}` },
+    ]);
+  const { layout, roadmap, learned, part, ...found } = seen.value;
+  return json({
+    title: score.title,
+    composer: score.composer,
+    parts: score.parts.map(({ id, name }) => ({ id, name })),
+    part: part.id,
+    measures: layout.lengths.length,
+    printed: found.printed,
+    performed: found.performed,
+    order: roadmap.order,
+    seconds: found.seconds,
+    toLearn: found.toLearn,
+    measureSeconds: found.measureSeconds,
+    bars: layout.bars.map(({ number, measures }, at) => ({
+      number,
+      measures,
+      silent: learned[at]?.silent ?? false,
+      like: learned[at]?.like ?? null,
+      difficulty: found.difficulty[at] ?? 0,
+    })),
+    jumps: roadmap.jumps,
+    tempos: found.tempos,
+    demands: found.demands,
+    chunks: found.chunks,
+    traps: found.traps,
+    discovery: found.discovery,
+    notices: score.notices,
+    problems: roadmap.problems,
+  });
+}

@@ -1,0 +1,447 @@
+import { zipSync } from 'fflate';
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { scoreOf, noteOf, utf8, wholeBar } from './fixtures';
+import { explainScoreRefusal, readScore } from './read-score';
+import { PLAIN_X_RAY, xRay, type XRay, type XRayOptions } from './x-ray';
+
+function looked(text: string | Uint8Array, options: Partial<XRayOptions> = {}): XRay & { notices: string[] } {
+  const read = readScore(typeof text === 'string' ? utf8(text) : text);
+  if (!read.ok) throw new Error(explainScoreRefusal(read.why));
+  const seen = xRay(read.value, { ...PLAIN_X_RAY, ...options });
+  if (!seen.ok) throw new Error(JSON.stringify(seen.why));
+  return { ...seen.value, notices: read.value.notices.map(({ what }) => what) };
+}
+/** Code units of a text; every one of a score in tests is a byte. */
+const units = (text: string) => Array.from({ length: text.length }, (_, at) => text.charCodeAt(at));
+const words = (text: string, more = '') =>
+  `<direction><direction-type><words>${text}</words></direction-type>${more}</direction>`;
+const right = (inside: string) => `<barline location="right">${inside}</barline>`;
+const left = (inside: string) => `<barline location="left">${inside}</barline>`;
+const BACK = '<repeat direction="backward"/>';
+const half = noteOf('C5', 8);
+
+describe('what files of different hands do, and how it is read', () => {
+  test.each<
+    [string, string | Uint8Array, Partial<Record<keyof XRay, unknown>> & { order?: number[] }, string?]
+  >([
+    ['no tempo: 120 crotchets a minute', scoreOf([wholeBar(), wholeBar()]), { seconds: 4, performed: 2 }],
+    [
+      'a metronome mark without a sounding tempo',
+      scoreOf([
+        `<direction><direction-type><metronome><beat-unit>quarter</beat-unit><beat-unit-dot/><per-minute>c. 40</per-minute></metronome></direction-type></direction>${wholeBar()}`,
+      ]),
+      { seconds: 4 },
+    ],
+    [
+      'a sounding tempo beside a printed one: what sounds counts',
+      scoreOf([
+        `<direction><direction-type><metronome><beat-unit>half</beat-unit><per-minute>60</per-minute></metronome></direction-type><sound tempo="60"/></direction>${wholeBar()}`,
+      ]),
+      { seconds: 4 },
+    ],
+    [
+      'a tempo that changes inside a bar',
+      scoreOf([
+        `${half}<direction><direction-type><words>meno</words></direction-type><sound tempo="60"/></direction>${half}`,
+      ]),
+      { seconds: 3 },
+    ],
+    [
+      'words without sound: D.C. al Fine',
+      scoreOf([wholeBar(), wholeBar('D5') + words('Fine'), wholeBar('E5') + words('D.C. al Fine')]),
+      { order: [0, 1, 2, 0, 1], performed: 5 },
+    ],
+    [
+      'sound without words: dal segno, to coda',
+      scoreOf([
+        wholeBar(),
+        `<direction><direction-type><segno/></direction-type><sound segno="1"/></direction>${wholeBar('D5')}<sound tocoda="c"/>`,
+        `${wholeBar('E5')}<sound dalsegno="1"/>`,
+        `<sound coda="c"/>${wholeBar('F5')}`,
+      ]),
+      { order: [0, 1, 2, 1, 3] },
+    ],
+    [
+      'two coda signs and no words: the first is the one to leave by',
+      scoreOf([
+        `${wholeBar()}<direction><direction-type><coda/></direction-type></direction>`,
+        wholeBar('D5') + words('D.C. al Coda'),
+        `<direction><direction-type><coda/></direction-type></direction>${wholeBar('E5')}`,
+      ]),
+      { order: [0, 1, 0, 2] },
+    ],
+    [
+      'a segno that is missing: said, and played on',
+      scoreOf([wholeBar(), wholeBar('D5') + words('D.S.'), wholeBar('E5')]),
+      { order: [0, 1, 2] },
+    ],
+    [
+      'endings without stop',
+      scoreOf([
+        wholeBar(),
+        left('<ending number="1" type="start"/>') + wholeBar('D5') + right(BACK),
+        left('<ending number="2" type="start"/>') + wholeBar('E5'),
+        wholeBar('F5'),
+      ]),
+      { order: [0, 1, 0, 2, 3] },
+    ],
+    [
+      'one ending alone: left out on the second pass',
+      scoreOf([
+        wholeBar(),
+        left('<ending number="1" type="start"/>') +
+          wholeBar('D5') +
+          right(`<ending number="1" type="stop"/>${BACK}`),
+        wholeBar('E5'),
+      ]),
+      { order: [0, 1, 0, 2] },
+    ],
+    [
+      'an end-repeat without a start goes to after the one before',
+      scoreOf([wholeBar() + right(BACK), wholeBar('D5'), wholeBar('E5') + right(BACK)]),
+      { order: [0, 0, 1, 2, 1, 2] },
+    ],
+    [
+      'a repeat that ends at the left barline of the next measure',
+      scoreOf([wholeBar(), left(BACK) + wholeBar('D5')]),
+      { order: [0, 0, 1] },
+      'a repeat that ends at a left barline',
+    ],
+    [
+      'a repeat that starts at the right barline of the measure before',
+      scoreOf([wholeBar() + right('<repeat direction="forward"/>'), wholeBar('D5') + right(BACK)]),
+      { order: [0, 1, 1] },
+      'a repeat that starts at a right barline',
+    ],
+    [
+      'measures numbered X1: the pickup of a section is not counted, its split bar once',
+      scoreOf([
+        { head: 'number="0" implicit="yes"', body: noteOf('G4', 4) },
+        { head: 'number="1"', body: wholeBar() },
+        { head: 'number="2"', body: noteOf('D5', 12) + right(BACK) },
+        { head: 'number="X1" implicit="yes"', body: noteOf('E5', 4) },
+        { head: 'number="3"', body: wholeBar('F5') },
+      ]),
+      { printed: 3, performed: 5, order: [0, 1, 2, 0, 1, 2, 3, 4], toLearn: 3 },
+    ],
+    [
+      'two short endings side by side are two bars',
+      scoreOf([
+        wholeBar(),
+        left('<ending number="1" type="start"/>') + half + right(`<ending number="1" type="stop"/>${BACK}`),
+        left('<ending number="2" type="start"/>') + half + right('<ending number="2" type="stop"/>'),
+      ]),
+      { printed: 3, performed: 4 },
+    ],
+    [
+      'divisions that change',
+      scoreOf([wholeBar(), `<attributes><divisions>6</divisions></attributes>${noteOf('C5', 24)}`]),
+      { seconds: 4, toLearn: 1 },
+      'divisions that change inside a part',
+    ],
+    [
+      'rests of several voices make no bar longer or louder',
+      scoreOf([
+        `${noteOf('r', 16, '<voice>1</voice>')}<backup><duration>16</duration></backup>${noteOf('r', 16, '<voice>2</voice>')}`,
+        wholeBar(),
+      ]),
+      { seconds: 4, toLearn: 1, printed: 2 },
+    ],
+    [
+      'a bar rest written longer than its bar',
+      scoreOf(['<note><rest measure="yes"/><duration>16</duration></note>', noteOf('C5', 12)], {
+        time: '<beats>3</beats><beat-type>4</beat-type>',
+      }),
+      { seconds: 3 },
+      'a bar rest longer than its bar',
+    ],
+    [
+      'parts with different bar lengths: the fullest counts',
+      scoreOf([half]).replace(
+        '</part>',
+        `</part><part id="P2"><measure number="1"><attributes><divisions>1</divisions></attributes>${noteOf('C4', 4)}</measure></part>`,
+      ),
+      { seconds: 2, printed: 1 },
+      'a part the list of parts does not name',
+    ],
+    [
+      'a note without a duration is as long as its value',
+      scoreOf([wholeBar('C5').replace('<duration>16</duration>', '<type>whole</type>'), wholeBar()]),
+      { seconds: 4, toLearn: 1 },
+      'a note without a duration',
+    ],
+    [
+      'an additive metre',
+      scoreOf([noteOf('C5', 14)], { time: '<beats>2+2+3</beats><beat-type>8</beat-type>' }),
+      { seconds: 1.75, printed: 1 },
+    ],
+    ['an empty measure lasts as its metre', scoreOf(['', wholeBar()]), { seconds: 4, toLearn: 1 }],
+    [
+      'elements nobody knows are passed over and counted',
+      scoreOf([`<whistle><note><duration>99</duration></note></whistle>${wholeBar()}`]),
+      { seconds: 2, printed: 1 },
+      'element whistle',
+    ],
+    [
+      'grace notes take no time and make a bar another',
+      scoreOf([
+        wholeBar(),
+        `<note><grace/><pitch><step>B</step><octave>4</octave></pitch></note>${wholeBar()}`,
+      ]),
+      { seconds: 4, toLearn: 2 },
+    ],
+    [
+      'cue notes are not played',
+      scoreOf([
+        wholeBar(),
+        `<note><cue/><pitch><step>B</step><octave>4</octave></pitch><duration>16</duration></note>`,
+      ]),
+      { toLearn: 1 },
+    ],
+    [
+      'a doctype is read over',
+      scoreOf([wholeBar()]).replace(
+        '?>',
+        '?><!DOCTYPE score-partwise PUBLIC "-//Invented//DTD 3.1//EN" "partwise.dtd">',
+      ),
+      { printed: 1 },
+    ],
+    [
+      'UTF-8 that declares UTF-16',
+      scoreOf([wholeBar()]).replace('version="1.0"', 'version="1.0" encoding="UTF-16"'),
+      { printed: 1 },
+      'declares utf-16 but is written in utf-8',
+    ],
+    [
+      'Latin-1 that declares UTF-8',
+      Uint8Array.from(
+        units(
+          scoreOf([wholeBar()])
+            .replace('Flute', 'Fl\u00f6te')
+            .replace('version="1.0"', 'version="1.0" encoding="UTF-8"'),
+        ),
+      ),
+      { printed: 1 },
+      'declares utf-8 but is written in latin-1',
+    ],
+    [
+      'UTF-16, low byte first',
+      Uint8Array.from([0xff, 0xfe, ...units(scoreOf([wholeBar()])).flatMap((unit) => [unit, 0])]),
+      { printed: 1 },
+    ],
+    [
+      'UTF-16, high byte first, without a mark',
+      Uint8Array.from(units(scoreOf([wholeBar()])).flatMap((unit) => [0, unit])),
+      { printed: 1 },
+    ],
+    [
+      'compressed, the score named by its container',
+      zipSync({
+        'META-INF/container.xml': utf8(
+          '<container><rootfiles><rootfile full-path="b.xml"/></rootfiles></container>',
+        ),
+        'a.xml': utf8('<other/>'),
+        'b.xml': utf8(scoreOf([wholeBar()])),
+      }),
+      { printed: 1 },
+    ],
+    [
+      'compressed without a container',
+      zipSync({ 'a.musicxml': utf8(scoreOf([wholeBar()])) }),
+      { printed: 1 },
+    ],
+    [
+      'timewise',
+      `<score-timewise><part-list><score-part id="P1"><part-name/></score-part></part-list><measure number="1"><part id="P1"><attributes><divisions>4</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>${wholeBar()}</part></measure><measure number="2"><part id="P1">${wholeBar()}${right(BACK)}</part></measure></score-timewise>`,
+      { printed: 2, performed: 4, toLearn: 1, order: [0, 1, 0, 1] },
+    ],
+  ])('%s', (_, file, expected, notice) => {
+    const found = looked(file);
+    const { order, ...rest } = expected;
+    expect(found).toMatchObject(rest);
+    if (order) expect(found.roadmap.order).toEqual(order);
+    if (notice === undefined) expect(found.notices).toEqual([]);
+    else expect(found.notices).toContain(notice);
+  });
+});
+
+describe('what is refused, with its place', () => {
+  test.each<[string, string | Uint8Array, string]>([
+    ['nothing', '', 'The file is empty.'],
+    ['another kind of document', '<svg/>', 'The file is no MusicXML score: it begins with svg.'],
+    ['a score without bars', scoreOf([]), 'The score has no bars.'],
+    [
+      'entities of its own',
+      '<!DOCTYPE score-partwise [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]>\n<score-partwise/>',
+      'Line 1, column 67: the file declares entities of its own, which are not read.',
+    ],
+    [
+      'a zip of nothing',
+      Uint8Array.from([0x50, 0x4b, 3, 4]),
+      'The file looks compressed but cannot be unpacked.',
+    ],
+    ['a zip of something else', zipSync({ 'a.txt': utf8('x') }), 'The compressed file holds no score.'],
+  ])('%s', (_, file, said) => {
+    const read = readScore(typeof file === 'string' ? utf8(file) : file);
+    expect(read.ok ? 'read' : explainScoreRefusal(read.why)).toBe(said);
+  });
+
+  test('a zip that would unpack to too much is refused by its own word, unread', () => {
+    const small = zipSync({ 'a.xml': new Uint8Array(3_000_000) });
+    // The size is stated in the directory and the file's own head; both are made to say 100 million bytes.
+    const view = new DataView(small.buffer, small.byteOffset, small.byteLength);
+    for (let at = 0; at + 30 < small.length; at += 1) {
+      if (view.getUint32(at, true) === 0x04034b50) view.setUint32(at + 22, 100_000_000, true);
+      if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 100_000_000, true);
+    }
+    const read = readScore(small);
+    expect(read.ok ? 'read' : read.why.kind).toBe('too large');
+  });
+
+  test('a file that breaks off: the place, and the bars before it', () => {
+    const text = scoreOf([wholeBar(), wholeBar('D5'), wholeBar('E5')]);
+    const read = readScore(utf8(text.slice(0, text.indexOf('E</step>'))));
+    if (read.ok || read.why.kind !== 'not well-formed') throw new Error('was read');
+    expect(read.why.line).toBe(1);
+    expect(read.why.column).toBeGreaterThan(text.indexOf('number="3"'));
+    expect(read.why.partial?.parts[0]?.measures).toHaveLength(2);
+  });
+
+  test('5,000 hurt files: a score or a refusal with words, never a crash', () => {
+    const texts = [
+      scoreOf([
+        { head: 'number="0" implicit="yes"', body: noteOf('G4', 4) },
+        left('<repeat direction="forward"/>') + wholeBar() + words('Fine'),
+        left('<ending number="1" type="start"/>') +
+          half +
+          half +
+          right(`<ending number="1" type="stop"/>${BACK}`),
+        left('<ending number="2" type="start"/>') + wholeBar('F#5') + words('D.C. al Fine'),
+      ]),
+    ];
+    let refused = 0;
+    const edit = fc.record({
+      at: fc.nat(),
+      cut: fc.nat(12),
+      put: fc.constantFrom(
+        '',
+        '<',
+        '>',
+        '"',
+        '&',
+        '-',
+        '9',
+        '0',
+        '<note>',
+        '</measure>',
+        '\u0000',
+        'NaN',
+        '1e9',
+      ),
+    });
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...texts),
+        fc.array(edit, { minLength: 1, maxLength: 6 }),
+        (text, edits) => {
+          const hurt = edits.reduce((all, { at, cut, put }) => {
+            const place = at % all.length;
+            return all.slice(0, place) + put + all.slice(place + cut);
+          }, text);
+          const read = readScore(utf8(hurt));
+          if (read.ok) {
+            const seen = xRay(read.value);
+            if (seen.ok) expect(Number.isFinite(seen.value.seconds)).toBe(true);
+          } else {
+            refused += 1;
+            expect(explainScoreRefusal(read.why).length).toBeGreaterThan(10);
+            if (read.why.kind === 'not well-formed') expect(read.why.line).toBeGreaterThan(0);
+          }
+        },
+      ),
+      { numRuns: 5_000 },
+    );
+    expect(refused).toBeGreaterThan(1_000);
+  }, 60_000);
+});
+
+describe('laws of the x-ray', () => {
+  const letters = ['C', 'D', 'E', 'F', 'G', 'A', 'B'];
+  const anyBar = fc
+    .array(
+      fc.record({
+        step: fc.constantFrom(...letters),
+        octave: fc.integer({ min: 3, max: 5 }),
+        length: fc.constantFrom(2, 4, 8),
+      }),
+      { minLength: 1, maxLength: 6 },
+    )
+    .map((notes) => {
+      // Notes fill one bar of sixteen divisions exactly.
+      let left = 16;
+      return notes.flatMap((note, at) => {
+        const length = at === notes.length - 1 ? left : Math.min(left, note.length);
+        left -= length;
+        return length > 0 ? [{ ...note, length }] : [];
+      });
+    });
+  const anyPiece = fc.array(anyBar, { minLength: 1, maxLength: 8 });
+  type Piece = readonly (readonly {
+    readonly step: string;
+    readonly octave: number;
+    readonly length: number;
+  }[])[];
+  const written = (piece: Piece, octaves = 0) =>
+    scoreOf(
+      piece.map((bar) =>
+        bar.map(({ step, octave, length }) => noteOf(`${step}${octave + octaves}`, length)).join(''),
+      ),
+    );
+
+  test('transposing changes no count and no time', () => {
+    fc.assert(
+      fc.property(anyPiece, (piece) => {
+        const [low, high] = [looked(written(piece)), looked(written(piece, 2))];
+        expect([high.printed, high.performed, high.toLearn, high.seconds]).toEqual([
+          low.printed,
+          low.performed,
+          low.toLearn,
+          low.seconds,
+        ]);
+      }),
+    );
+  });
+  test('times add up, and a note cut into tied ones takes as long', () => {
+    fc.assert(
+      fc.property(anyPiece, (piece) => {
+        const found = looked(written(piece));
+        expect(found.measureSeconds.reduce((sum, each) => sum + each, 0)).toBeCloseTo(found.seconds, 9);
+        const tied = scoreOf(
+          piece.map((bar) =>
+            bar
+              .flatMap(({ step, octave, length }) => [
+                noteOf(`${step}${octave}`, length / 2, '<tie type="start"/>'),
+                noteOf(`${step}${octave}`, length / 2, '<tie type="stop"/>'),
+              ])
+              .join(''),
+          ),
+        );
+        expect(looked(tied).seconds).toBeCloseTo(found.seconds, 9);
+      }),
+    );
+  });
+  test('a piece played twice through has no more to learn; chunks are 2 to 8 bars and cover it', () => {
+    fc.assert(
+      fc.property(anyPiece, (piece) => {
+        const [once, twice] = [looked(written(piece)), looked(written([...piece, ...piece]))];
+        expect(twice.toLearn).toBe(once.toLearn);
+        expect(
+          twice.chunks.flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, at) => from + at)),
+        ).toEqual(twice.layout.bars.map((_, at) => at));
+        expect(twice.chunks.every(({ from, to }) => to - from + 1 <= 8)).toBe(true);
+        expect(twice.difficulty.every((each) => each >= 0 && each <= 1)).toBe(true);
+      }),
+    );
+  });
+});
