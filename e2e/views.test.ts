@@ -20,6 +20,7 @@ const VIEWS = [
   '/readiness?goal=jonah-4',
   '/library',
   '/placements',
+  '/scores?score=score-ropewalk-gigue',
   '/skills?student=jonah',
   '/settings',
   '/kit',

@@ -12,6 +12,8 @@ const VIEWS = [
   ['mark', '/mark?goal=orla-5&component=b'],
   ['readiness', '/readiness?goal=orla-5'],
   ['library', '/library'],
+  ['score', '/scores?score=score-ropewalk-gigue'],
+  ['placements', '/placements'],
   ['settings', '/settings'],
   ['fit', '/fit?student=jonah'],
   ['skills', '/skills?student=jonah'],
@@ -52,6 +54,7 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
   }
   await page.waitForSelector('h1');
   // What is drawn last may still ask for a face of its own; so the fonts are waited for after it.
+  if (path?.startsWith('/scores')) await page.waitForSelector('rect[data-measure]');
   await new Promise((resolve) => setTimeout(resolve, 600));
   await page.waitForFunction(() => document.fonts.status === 'loaded');
   await new Promise((resolve) => setTimeout(resolve, 200));

@@ -37,7 +37,8 @@ export async function createApp() {
           // Islands set sizes from data as custom properties on elements; scripts never come this way.
           'style-src': ["'self'", "'unsafe-inline'"],
           'img-src': ["'self'", 'data:', 'blob:'],
-          'font-src': ["'self'"],
+          // The engraver puts the signs of a tempo mark into its page as a font of its own.
+          'font-src': ["'self'", 'data:'],
           'connect-src': ["'self'"],
           'worker-src': ["'self'"],
           'manifest-src': ["'self'"],

@@ -52,7 +52,7 @@ export async function scoreAnswer(request: Request): Promise<Response> {
       place,
     );
   }
-  const score = read.value;
+  const { score } = read.value;
   const seen = xRay(score, options);
   if (!seen.ok)
     return problem(422, 'The score has no such part', [

@@ -5,6 +5,8 @@
  * studio's own records. The demo's day is Wednesday 20 January 2027. Read `demoStudio` first.
  */
 import { readRequirementFile, type RecordKind, type RequirementFile } from '@/core/files';
+import type { KeptScore } from '@/core/score';
+import { calendarDay } from '@/core/time';
 import fairlead from './fairlead-winds-2027.json';
 import tarrinBefore from './tarrin-flute-2022.json';
 import chandlery from './chandlery-recital-2027.json';
@@ -46,6 +48,29 @@ export function demoFiles(): RequirementFile[] {
   });
 }
 
+const SCORES = import.meta.glob<string>('./scores/*.musicxml', {
+  query: '?raw',
+  import: 'default',
+  eager: true,
+});
+const inside = (xml: string, element: string) =>
+  new RegExp(`<${element}[^>]*>([^<]*)`).exec(xml)?.[1]?.trim() ?? '';
+
+/** The scores written for the demo. */
+const demoScores = (): KeptScore[] =>
+  Object.entries(SCORES).map(([path, xml]) => {
+    const fileName = path.replace('./scores/', '');
+    return {
+      id: `score-${fileName.replace('.musicxml', '')}`,
+      title: inside(xml, 'work-title'),
+      composer: inside(xml, 'creator'),
+      fileName,
+      addedOn: calendarDay('2027-01-11'),
+      xml,
+      notes: [],
+    };
+  });
+
 /** Every record of the demo, to be laid out in an empty database. */
 export function demoStudio(): Edit[] {
   const files = demoFiles();
@@ -54,6 +79,7 @@ export function demoStudio(): Edit[] {
       (data): Edit => ({ kind: 'piece', data }),
     ),
     ...files.map((file): Edit => ({ kind: 'set', data: file.set })),
+    ...demoScores().map((data): Edit => ({ kind: 'score', data })),
     ...(studio as Edit[]),
   ];
 }

@@ -8,8 +8,8 @@ const bytesOf = (name: string) => readFileSync(new URL(`./scores/${name}.musicxm
 function looked(name: string) {
   const read = readScore(bytesOf(name));
   if (!read.ok) throw new Error(JSON.stringify(read.why));
-  expect(read.value.notices).toEqual([]);
-  const seen = xRay(read.value);
+  expect(read.value.score.notices).toEqual([]);
+  const seen = xRay(read.value.score);
   if (!seen.ok) throw new Error(JSON.stringify(seen.why));
   return seen.value;
 }

@@ -10,6 +10,7 @@ const PLURAL = {
   lesson: 'lessons',
   closure: 'closures',
   skillbook: 'skillBooks',
+  score: 'scores',
 } as const;
 
 /** The records as the studio the core knows; kinds that did not change keep their maps. */

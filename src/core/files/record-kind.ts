@@ -7,6 +7,7 @@ export const RECORD_KINDS = [
   'lesson',
   'closure',
   'skillbook',
+  'score',
   'settings',
 ] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];

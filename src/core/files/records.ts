@@ -5,6 +5,7 @@ import {
   goalShape,
   lessonShape,
   pieceShape,
+  scoreShape,
   settingsShape,
   sheetShape,
   skillBookShape,
@@ -35,6 +36,7 @@ const SHAPES: Readonly<Record<RecordKind, Shape>> = {
   lesson: lessonShape,
   closure: closureShape,
   skillbook: skillBookShape,
+  score: scoreShape,
   settings: settingsShape,
 };
 

@@ -118,6 +118,16 @@ export const skillBookShape = object({
   exceptions: list(object({ skillId: id, why: name }), 200),
 });
 
+export const scoreShape = object({
+  id,
+  title: text(200),
+  composer: text(200),
+  fileName: text(200),
+  addedOn: day,
+  xml: text(40_000_000, 1),
+  notes: list(object({ bar: whole(0, 9_999), day, text: text(1_000, 1) }), 1_000),
+});
+
 export const settingsShape = object({
   id: oneOf(['studio']),
   teacher: text(120),

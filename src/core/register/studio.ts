@@ -3,6 +3,7 @@ import type { MarkSheet } from '../marks';
 import type { Goal } from '../programme';
 import type { Piece } from '../repertoire';
 import type { CommonLevels, RequirementSet } from '../requirements';
+import type { KeptScore } from '../score';
 import type { Skill, SkillBook } from '../skills';
 import type { Student } from '../students';
 import type { Closure } from '../time';
@@ -33,6 +34,7 @@ export interface Studio {
   readonly lessons: ReadonlyMap<string, LessonRecord>;
   readonly closures: ReadonlyMap<string, Closure>;
   readonly skillBooks: ReadonlyMap<string, SkillBook>;
+  readonly scores: ReadonlyMap<string, KeptScore>;
   readonly settings: StudioSettings;
 }
 
@@ -56,5 +58,6 @@ export const NO_STUDIO: Studio = {
   lessons: new Map(),
   closures: new Map(),
   skillBooks: new Map(),
+  scores: new Map(),
   settings: DEFAULT_SETTINGS,
 };

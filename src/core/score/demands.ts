@@ -122,8 +122,7 @@ export function demandsOf(
     for (const { note } of notes)
       for (const sign of note.signs) if (note.unpitched && SIGN_NAMES[sign]) add(SIGN_NAMES[sign] ?? '', at);
     if (isSyncopated(notes, time?.beatType ?? 4, quarter)) add('syncopation', at);
-    for (const [staff, span] of spansOf(notes))
-      add(staff === 0 ? 'several notes at once' : `spans on staff ${staff}`, at, span);
+    for (const [staff, span] of spansOf(notes)) add(SPANS[staff] ?? `span on staff ${staff}`, at, span);
     const rests = bar.measures.flatMap((index) => part.measures[index]?.notes ?? []);
     if (notes.length > 0 && rests.some(({ pitch, cue }) => pitch === null && !cue)) add('rests', at);
     const lasts = bar.measures.reduce((sum, index) => sum + (seconds[index] ?? 0), 0);
@@ -161,6 +160,8 @@ export function demandsOf(
   }
   return [...found].map(([name, { bars, figure }]) => ({ name, bars: [...bars], figure }));
 }
+
+const SPANS = ['several notes at once', 'span of the right hand', 'span of the left hand'];
 
 /** Attacks a second from which a passage is called quick. Our choice: four semiquavers to a beat at 60 are four. */
 const FAST = 5;

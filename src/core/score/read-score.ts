@@ -34,14 +34,21 @@ class Unreadable extends Error {
 export function readScore(
   bytes: Uint8Array,
   onProgress: (fraction: number) => void = () => undefined,
-): Result<Score, ScoreRefusal> {
+): Result<ReadScore, ScoreRefusal> {
   const opened = openContainer(bytes);
   if (!opened.ok) return opened;
   const { text, declared, encoding } = opened.value;
   const builder = new ScoreBuilder(text);
   if (declared !== null && !saysThat(declared, encoding))
     builder.notice(`declares ${declared} but is written in ${encoding}`);
-  return parse(text, builder, onProgress);
+  const parsed = parse(text, builder, onProgress);
+  return parsed.ok ? { ok: true, value: { score: parsed.value, text } } : parsed;
+}
+
+/** A score and the text it was read from. */
+export interface ReadScore {
+  readonly score: Score;
+  readonly text: string;
 }
 
 /** The same from text that is decoded already. */

@@ -8,9 +8,9 @@ import { PLAIN_X_RAY, xRay, type XRay, type XRayOptions } from './x-ray';
 function looked(text: string | Uint8Array, options: Partial<XRayOptions> = {}): XRay & { notices: string[] } {
   const read = readScore(typeof text === 'string' ? utf8(text) : text);
   if (!read.ok) throw new Error(explainScoreRefusal(read.why));
-  const seen = xRay(read.value, { ...PLAIN_X_RAY, ...options });
+  const seen = xRay(read.value.score, { ...PLAIN_X_RAY, ...options });
   if (!seen.ok) throw new Error(JSON.stringify(seen.why));
-  return { ...seen.value, notices: read.value.notices.map(({ what }) => what) };
+  return { ...seen.value, notices: read.value.score.notices.map(({ what }) => what) };
 }
 /** Code units of a text; every one of a score in tests is a byte. */
 const units = (text: string) => Array.from({ length: text.length }, (_, at) => text.charCodeAt(at));
@@ -351,7 +351,7 @@ describe('what is refused, with its place', () => {
           }, text);
           const read = readScore(utf8(hurt));
           if (read.ok) {
-            const seen = xRay(read.value);
+            const seen = xRay(read.value.score);
             if (seen.ok) expect(Number.isFinite(seen.value.seconds)).toBe(true);
           } else {
             refused += 1;

@@ -17,6 +17,7 @@ import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
 import { registerModel } from '../register/register-model';
 import { weeksWords } from '../shell/words';
 import { queryOf, StudioPage } from '../shell/StudioPage';
+import { DiscoverySheet } from './parts/DiscoverySheet';
 import css from './PrintView.module.css';
 
 export const PrintView = () => <StudioPage>{(ready) => <PrintPage ready={ready} />}</StudioPage>;
@@ -24,6 +25,7 @@ export const PrintView = () => <StudioPage>{(ready) => <PrintPage ready={ready} 
 /** One sheet by the address: the day, a practice card, a mark sheet. */
 function PrintPage({ ready }: { readonly ready: ReadyState }) {
   const sheet = queryOf('sheet');
+  const score = ready.studio.scores.get(queryOf('score') ?? '');
   const goal = ready.studio.goals.get(queryOf('goal') ?? '');
   const context = goal && goalContext(ready.studio, goal, ready.now.day);
   const asked = queryOf('day');
@@ -55,6 +57,8 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
         />
       ) : sheet === 'marks' && context ? (
         <MarksSheet context={context} componentId={queryOf('component') ?? ''} nameOf={nameOf} />
+      ) : sheet === 'discovery' && score ? (
+        <DiscoverySheet score={score} />
       ) : (
         <Empty title="Nothing to print at this address" />
       )}

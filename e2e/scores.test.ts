@@ -1,0 +1,70 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { zipSync } from 'fflate';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { expect, inject, test } from 'vitest';
+import { fill, kept, openPage, press, sees, useBrowser, visit } from './browser';
+
+const baseUrl = inject('baseUrl');
+const browser = useBrowser();
+const scoreBytes = (name: string) =>
+  readFileSync(new URL(`../src/demo/scores/${name}.musicxml`, import.meta.url));
+
+/** Presses a bar of the engraved page with the mouse. */
+async function pressBar(page: Page, name: string): Promise<void> {
+  const bar = await page.waitForSelector(`rect[aria-label^="${name},"]`, { timeout: 60_000 });
+  await bar?.evaluate((each) => each.scrollIntoView({ block: 'center' }));
+  await bar?.click();
+}
+
+test('scores opened from files, plain, compressed and broken; a bar pressed, noted, shaded by demand; the sheet for home', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/?studio=own`);
+  await visit(page, `${baseUrl}/scores`);
+  await sees(page, 'No score yet');
+  const folder = mkdtempSync(join(tmpdir(), 'formal-stave-'));
+  const gigue = scoreBytes('ropewalk-gigue');
+  const files: readonly (readonly [string, Uint8Array])[] = [
+    ['gigue.musicxml', gigue],
+    ['steps.xml', scoreBytes('seven-steps')],
+    ['air.musicxml', scoreBytes('slack-tide-air')],
+    ['waltz.mxl', zipSync({ 'a.musicxml': scoreBytes('lantern-waltz') })],
+    ['broken.musicxml', gigue.subarray(0, 3_000)],
+  ];
+  for (const [name, bytes] of files) writeFileSync(join(folder, name), bytes);
+  const input = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(...files.map(([name]) => join(folder, name)));
+  await sees(page, 'Ropewalk Gigue 18 bars printed · 32 performed · 15 to learn', 'dialog');
+  await sees(page, 'Lantern Waltz 16 bars printed · 28 performed · 16 to learn', 'dialog');
+  await sees(page, /broken.musicxmlLine \d+, column \d+/, 'dialog');
+  await kept(page, () => press(page, 'Take 4 scores in'));
+  await fill(page, 'Score', 'Ropewalk Gigue');
+  await sees(page, '18 bars printed · 32 performed · 15 to learn · 0:44');
+  await pressBar(page, 'bar 12');
+  await sees(page, 'Bar 12', 'aside');
+  await sees(page, 'played 2 times', 'aside');
+  await fill(page, 'Note at bar 12', 'breathe before the high C');
+  await kept(page, () => press(page, 'Keep the note'));
+  await sees(page, 'breathe before the high C', 'aside');
+  await press(page, 'notes');
+  await page.waitForSelector('rect[aria-label^="bar 12,"][aria-label$="shaded"]');
+  await press(page, 'demand');
+  await fill(page, 'Demand', 'staccato');
+  const shaded = () =>
+    page.$$eval('rect[aria-label$="shaded"]', (all) =>
+      all.map((each) => each.getAttribute('aria-label')?.split(',')[0]),
+    );
+  await page.waitForSelector('rect[aria-label^="bar 15,"][aria-label$="shaded"]');
+  expect(await shaded()).toEqual(['bar 2', 'bar 6', 'bar 15']);
+  // From bar to bar with the arrows.
+  await page.focus('rect[aria-pressed="true"]');
+  await page.keyboard.press('ArrowRight');
+  await sees(page, 'Bar 13', 'aside');
+  await press(page, 'Discovery sheet');
+  await sees(page, 'How many bars are played, with the repeats?');
+  await sees(page, 'Answer key: Ropewalk Gigue');
+  await sees(page, 'Which bars are the same as bar 1? Bars 5, 14.');
+  expect(problems).toEqual([]);
+  await page.close();
+}, 120_000);

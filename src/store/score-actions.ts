@@ -1,0 +1,25 @@
+import type { KeptScore, ScoreNote } from '@/core/score';
+import { act } from './studio-store';
+
+export const addScores = (scores: readonly KeptScore[]): Promise<boolean> =>
+  act(scores.length === 1 ? `add ${scores[0]?.title ?? 'a score'}` : `add ${scores.length} scores`, () =>
+    scores.map((data) => ({ kind: 'score' as const, data })),
+  );
+
+export const removeScore = (id: string): Promise<boolean> =>
+  act('remove the score', () => [{ kind: 'score', remove: id }]);
+
+export const noteAtBar = (id: string, note: ScoreNote): Promise<boolean> =>
+  act(`note at bar ${note.bar}`, ({ scores }) => {
+    const score = scores.get(id);
+    return score ? [{ kind: 'score', data: { ...score, notes: [...score.notes, note] } }] : [];
+  });
+
+/** Notes have no name of their own: the one at a place in the list is taken out. */
+export const removeNote = (id: string, at: number): Promise<boolean> =>
+  act('remove the note', ({ scores }) => {
+    const score = scores.get(id);
+    return score
+      ? [{ kind: 'score', data: { ...score, notes: score.notes.filter((_, index) => index !== at) } }]
+      : [];
+  });

@@ -1,0 +1,179 @@
+import { useMemo, useState } from 'react';
+import { formatTime } from '@/core/music';
+import { removeScore, type ReadyState } from '@/store';
+import { Button, Empty, ErrorSay, LinkButton, Loading, PageLine, Section, SelectField } from '@/ui';
+import { hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
+import { useKeys } from '../shell/use-keys';
+import { BarPanel } from './parts/BarPanel';
+import { EngravedPage } from './parts/EngravedPage';
+import { PlayedStrip } from './parts/PlayedStrip';
+import { ScoreFiles } from './parts/ScoreFiles';
+import {
+  barOfMeasure,
+  barRanges,
+  barsFrom,
+  barWords,
+  playedBars,
+  sizeWords,
+  tintOf,
+  TINTS,
+  barName,
+  type Tint,
+} from './score-model';
+import { useScore } from './use-score';
+import css from './ScoreView.module.css';
+
+export const ScoreView = () => <StudioPage>{(ready) => <Scores ready={ready} />}</StudioPage>;
+
+/** Scores of the studio, one of them open: its page with the bars to press, and what it says of itself. */
+function Scores({ ready }: { readonly ready: ReadyState }) {
+  const { studio, now } = ready;
+  const scores = [...studio.scores.values()].sort((a, b) => a.title.localeCompare(b.title, 'en'));
+  const [id, open] = useState(() => queryOf('score'));
+  const score = scores.find((each) => each.id === id) ?? scores[0];
+  return (
+    <>
+      <PageLine
+        title="Scores"
+        sub={score ? `${score.title}${score.composer === '' ? '' : `, ${score.composer}`}` : 'none yet'}
+        end={
+          scores.length > 0 && (
+            <SelectField
+              label="Score"
+              value={score?.id ?? ''}
+              options={scores.map((each) => ({ value: each.id, label: each.title }))}
+              onChange={open}
+            />
+          )
+        }
+      />
+      <ScoreFiles scores={scores} today={now.day} onTaken={open} />
+      {score ? (
+        <OpenScore key={score.id} ready={ready} scoreId={score.id} />
+      ) : (
+        <Empty title="No score yet">
+          <p>
+            An opened score tells its bars as performed, its time, what is new in it and what it asks for.
+          </p>
+        </Empty>
+      )}
+    </>
+  );
+}
+
+function OpenScore({ ready, scoreId }: { readonly ready: ReadyState; readonly scoreId: string }) {
+  const score = ready.studio.scores.get(scoreId);
+  const read = useScore(score?.xml ?? '');
+  const [bar, pick] = useState(0);
+  const [tint, setTint] = useState<Tint>('difficulty');
+  const [asked, ask] = useState<string | null>(null);
+  const answer = read.kind === 'ready' ? read.answer : null;
+  const barOf = useMemo(() => (answer ? barOfMeasure(answer) : []), [answer]);
+  const played = useMemo(() => (answer ? playedBars(answer) : []), [answer]);
+  const demand =
+    answer?.demands.find(({ name }) => name === asked) ?? answer?.demands.find(({ bars }) => bars.length > 0);
+  const tints = useMemo(
+    () => (answer && score ? answer.layout.bars.map((_, at) => tintOf(answer, score, tint, demand, at)) : []),
+    [answer, score, tint, demand],
+  );
+  const bars = useMemo(
+    () =>
+      (answer?.layout.bars ?? []).map((_, at) => ({
+        label: `${answer ? barName(answer, at) : ''}, difficulty ${Math.round((answer?.difficulty[at] ?? 0) * 100)} of 100${tints[at] ? ', shaded' : ''}`,
+        tint: tints[at] ?? 0,
+      })),
+    [answer, tints],
+  );
+  useKeys({
+    j: () => pick((at) => Math.min(bars.length - 1, at + 1)),
+    k: () => pick((at) => Math.max(0, at - 1)),
+  });
+  if (!score) return null;
+  if (read.kind === 'reading') return <Loading what="The score is being read" />;
+  if (read.kind === 'refused') return <ErrorSay title={read.words} />;
+  if (!answer) return null;
+  const tempo = answer.tempos[0];
+  return (
+    <div className={css.grid}>
+      <div>
+        <p className={css.facts}>
+          <b>{sizeWords(answer)}</b> · {formatTime(Math.round(answer.seconds))}
+          {tempo ? '' : ' at 120, since no tempo is given'}
+        </p>
+        <PlayedStrip
+          played={played}
+          tints={tints}
+          selected={bar}
+          words={barRanges(answer, played)}
+          onSelect={pick}
+        />
+        <div className={css.acts} role="group" aria-label="Shade the bars by">
+          {TINTS.map((each) => (
+            <Button key={each} pressed={each === tint} onClick={() => setTint(each)}>
+              {each}
+            </Button>
+          ))}
+          {tint === 'demand' && demand && (
+            <SelectField
+              label="Demand"
+              value={demand.name}
+              options={answer.demands
+                .filter(({ bars: where }) => where.length > 0)
+                .map(({ name }) => ({ value: name, label: name }))}
+              onChange={ask}
+            />
+          )}
+        </div>
+        <EngravedPage xml={score.xml} barOf={barOf} bars={bars} selected={bar} onSelect={pick} />
+      </div>
+      <aside aria-label="The selected bar and the piece">
+        <BarPanel key={bar} score={score} answer={answer} bar={bar} today={ready.now.day} />
+        <Section title="What it asks for" end={`${answer.demands.length}`}>
+          <ul className={css.list}>
+            {answer.demands.map(({ name, bars: where, figure }) => (
+              <li key={name}>
+                <b>{name}</b>
+                {figure === null
+                  ? ''
+                  : ` up to ${name === 'quick passages' ? `${figure.toFixed(1)} a second` : `${figure} semitones`}`}
+                {where.length > 0 && <span className={css.soft}> {barWords(answer, where)}</span>}
+              </li>
+            ))}
+          </ul>
+        </Section>
+        <Section title="To work on" end="hardest first">
+          <ul className={css.list}>
+            {[...answer.chunks]
+              .sort((a, b) => b.difficulty - a.difficulty)
+              .map(({ from, to, difficulty }) => (
+                <li key={from}>
+                  <Button look="quiet" onClick={() => pick(from)}>
+                    {barWords(answer, barsFrom(from, to))}
+                  </Button>{' '}
+                  <span className={css.soft}>{Math.round(difficulty * 100)} of 100</span>
+                </li>
+              ))}
+          </ul>
+        </Section>
+        <Section title="Where the order leaps" end={`${answer.roadmap.jumps.length}`}>
+          <ul className={css.list}>
+            {answer.roadmap.jumps.map(({ at, from, to, why }) => (
+              <li key={at}>
+                {why}: from {barName(answer, barOf[from] ?? 0)} to {barName(answer, barOf[to] ?? 0)}
+              </li>
+            ))}
+          </ul>
+          {answer.roadmap.problems.map((problem) => (
+            <p key={problem}>{problem}</p>
+          ))}
+        </Section>
+        <div className={css.acts}>
+          <LinkButton href={hrefOf('/print', { sheet: 'discovery', score: score.id })}>
+            Discovery sheet
+          </LinkButton>
+          <Button onClick={() => void removeScore(score.id)}>Remove this score</Button>
+        </div>
+      </aside>
+    </div>
+  );
+}

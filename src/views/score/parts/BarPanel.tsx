@@ -1,0 +1,68 @@
+import { useState } from 'react';
+import type { KeptScore } from '@/core/score';
+import { formatDay, type CalendarDay } from '@/core/time';
+import { noteAtBar, removeNote } from '@/store';
+import { Button, Section, TextField } from '@/ui';
+import type { ScoreAnswer } from '@/workers/score-client';
+import { barName, barsFrom, barWords, likeWords, playedBars } from '../score-model';
+import css from '../ScoreView.module.css';
+
+/** One bar: how hard, like which, what it asks for, what the teacher wrote at it. */
+export function BarPanel({
+  score,
+  answer,
+  bar,
+  today,
+}: {
+  readonly score: KeptScore;
+  readonly answer: ScoreAnswer;
+  readonly bar: number;
+  readonly today: CalendarDay;
+}) {
+  const [text, setText] = useState('');
+  const number = answer.layout.bars[bar]?.number ?? 0;
+  const name = barName(answer, bar);
+  const asks = answer.demands.filter(({ bars }) => bars.includes(bar));
+  const chunk = answer.chunks.find(({ from, to }) => from <= bar && bar <= to);
+  const trap = answer.traps.find((each) => each.bar === bar);
+  const times = playedBars(answer).filter((each) => each === bar).length;
+  const notes = score.notes.flatMap((note, at) => (note.bar === number ? [{ note, at }] : []));
+  return (
+    <Section
+      title={name.replace(/^./, (first) => first.toUpperCase())}
+      end={`difficulty ${Math.round((answer.difficulty[bar] ?? 0) * 100)} of 100`}
+    >
+      <p>
+        {likeWords(answer, bar)}; played {times === 1 ? 'once' : `${times} times`}
+        {chunk ? `; worked on in ${barWords(answer, barsFrom(chunk.from, chunk.to))}` : ''}.
+      </p>
+      {trap && <p>One note away from {barName(answer, trap.of)}: easily taken for it.</p>}
+      {asks.length > 0 && <p className={css.soft}>Asks for {asks.map((each) => each.name).join(', ')}.</p>}
+      <ul className={css.list}>
+        {notes.map(({ note, at }) => (
+          <li key={at}>
+            {note.text} <span className={css.soft}>{formatDay(note.day, 'short')}</span>{' '}
+            <Button look="quiet" onClick={() => void removeNote(score.id, at)}>
+              Remove
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <form
+        className={css.acts}
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (text.trim() === '') return;
+          void noteAtBar(score.id, { bar: number, day: today, text: text.trim() }).then(
+            (kept) => kept && setText(''),
+          );
+        }}
+      >
+        <TextField label={`Note at ${name}`} value={text} onChange={setText} />
+        <Button type="submit" disabled={text.trim() === ''}>
+          Keep the note
+        </Button>
+      </form>
+    </Section>
+  );
+}

@@ -1,0 +1,138 @@
+import { useEffect, useRef, useState } from 'react';
+import { Loading, classes } from '@/ui';
+import { engrave } from '@/workers/engrave-client';
+import css from './EngravedPage.module.css';
+
+const SVG = 'http://www.w3.org/2000/svg';
+/** Percent of the engraver's own size: eight bars of a melody to a line of the page. */
+const SCALE = 38;
+
+interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The box of a measure from the lines of its staves, in the units of the page; null for one without lines. */
+function boxOf(measure: Element): Box | null {
+  const lines = [...measure.querySelectorAll(':scope > g.staff > path')].flatMap((path) => {
+    const found = /^M(-?\d+) (-?\d+) L(-?\d+) (-?\d+)$/.exec(path.getAttribute('d') ?? '');
+    return found ? [found.slice(1).map(Number) as [number, number, number, number]] : [];
+  });
+  if (lines.length === 0) return null;
+  const x = Math.min(...lines.map((line) => line[0]));
+  const y = Math.min(...lines.map((line) => line[1]));
+  return {
+    x,
+    y: y - 220,
+    width: Math.max(...lines.map((line) => line[2])) - x,
+    height: Math.max(...lines.map((line) => line[3])) - y + 440,
+  };
+}
+
+/** The engraved score with its bars as controls behind the notes. Arrows move from bar to bar. */
+export function EngravedPage({
+  xml,
+  barOf,
+  bars,
+  selected,
+  onSelect,
+}: {
+  readonly xml: string;
+  /** The bar each measure belongs to. */
+  readonly barOf: readonly number[];
+  /** By bar: its name as said, and how deep it is shaded, 0 to 1. */
+  readonly bars: readonly { readonly label: string; readonly tint: number }[];
+  readonly selected: number;
+  readonly onSelect: (bar: number) => void;
+}) {
+  const host = useRef<HTMLDivElement>(null);
+  const [last, setLast] = useState<{ readonly key: string; readonly state: 'drawn' | 'crashed' }>();
+  const moved = useRef(false);
+  const [width, setWidth] = useState(0);
+  const key = `${width} ${xml}`;
+  const state = last?.key === key ? last.state : 'drawing';
+  useEffect(() => {
+    const element = host.current;
+    if (!element) return undefined;
+    const watch = new ResizeObserver(() => {
+      const wide = Math.round(element.clientWidth / 40) * 40;
+      setWidth((before) => (wide > 0 && before !== wide ? wide : before));
+    });
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  useEffect(() => {
+    if (width === 0) return undefined;
+    // Bars of rest drawn as one could not be pressed one by one.
+    const single = xml.replace(/<multiple-rest[^>]*>[^<]*<\/multiple-rest>/g, '');
+    return engrave({ xml: single, width, scale: SCALE }, (reply) => {
+      const element = host.current;
+      if (!element) return;
+      if (reply.kind === 'crashed') {
+        setLast({ key, state: 'crashed' });
+        return;
+      }
+      element.innerHTML = reply.pages.join('');
+      for (const [at, measure] of [...element.querySelectorAll('g.measure')].entries()) {
+        const box = boxOf(measure);
+        const margin = measure.closest('g.page-margin');
+        if (!box || !margin) continue;
+        const rect = document.createElementNS(SVG, 'rect');
+        for (const [name, value] of Object.entries(box)) rect.setAttribute(name, String(value));
+        rect.setAttribute('data-measure', String(at));
+        rect.setAttribute('role', 'button');
+        // Behind the notes, and in the order of the bars.
+        margin.insertBefore(rect, margin.querySelector(':scope > :not(rect)'));
+      }
+      setLast({ key, state: 'drawn' });
+    });
+  }, [xml, width, key]);
+  useEffect(() => {
+    if (state !== 'drawn') return;
+    for (const rect of host.current?.querySelectorAll<SVGRectElement>('rect[data-measure]') ?? []) {
+      const bar = barOf[Number(rect.dataset['measure'])] ?? 0;
+      const isPicked = bar === selected;
+      rect.setAttribute('aria-label', bars[bar]?.label ?? '');
+      rect.setAttribute('aria-pressed', String(isPicked));
+      rect.setAttribute('tabindex', isPicked ? '0' : '-1');
+      rect.style.setProperty('--tint', String(bars[bar]?.tint ?? 0));
+    }
+    if (moved.current) {
+      moved.current = false;
+      const picked = host.current?.querySelector<SVGRectElement>('rect[aria-pressed="true"]');
+      picked?.focus({ preventScroll: true });
+      picked?.scrollIntoView({ block: 'nearest' });
+    }
+  }, [state, barOf, bars, selected]);
+  const barAt = (target: EventTarget) =>
+    target instanceof Element ? target.closest<SVGRectElement>('rect[data-measure]') : null;
+  return (
+    <div className={css.page}>
+      {state === 'drawing' && <Loading what="The page is being engraved" />}
+      {state === 'crashed' && <p>The page could not be drawn. What was computed stands below.</p>}
+      {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions -- the bars within are the controls */}
+      <div
+        ref={host}
+        className={classes(css.host, state !== 'drawn' && css.waiting)}
+        onClick={({ target }) => {
+          const rect = barAt(target);
+          if (rect) onSelect(barOf[Number(rect.dataset['measure'])] ?? 0);
+        }}
+        onKeyDown={(event) => {
+          const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+          const rect = barAt(event.target);
+          if (!rect) return;
+          if (event.key === 'Enter' || event.key === ' ')
+            onSelect(barOf[Number(rect.dataset['measure'])] ?? 0);
+          else if (step !== undefined) {
+            moved.current = true;
+            onSelect(Math.max(0, Math.min(bars.length - 1, selected + step)));
+          } else return;
+          event.preventDefault();
+        }}
+      />
+    </div>
+  );
+}

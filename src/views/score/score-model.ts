@@ -1,0 +1,95 @@
+import type { Demand, KeptScore, LearnedBar } from '@/core/score';
+import type { ScoreAnswer } from '@/workers/score-client';
+
+/** What the bars of the page are shaded by. */
+export const TINTS = ['difficulty', 'what is new', 'demand', 'notes'] as const;
+export type Tint = (typeof TINTS)[number];
+
+type Laid = Pick<ScoreAnswer, 'layout'>;
+
+/** "the pickup", "bar 12". */
+export const barName = ({ layout }: Laid, bar: number): string =>
+  layout.bars[bar]?.number === 0 ? 'the pickup' : `bar ${layout.bars[bar]?.number ?? ''}`;
+
+/** Bars by number, neighbours as one range: "1–4, 9"; the pickup as "pickup". */
+export function barRanges({ layout }: Laid, bars: readonly number[]): string {
+  const ranges: { from: number; to: number }[] = [];
+  for (const bar of bars) {
+    const last = ranges.at(-1);
+    if (last && bar === last.to + 1 && (layout.bars[last.to]?.number ?? 0) > 0) last.to = bar;
+    else ranges.push({ from: bar, to: bar });
+  }
+  const number = (bar: number) => {
+    const counted = layout.bars[bar]?.number ?? 0;
+    return counted === 0 ? 'pickup' : String(counted);
+  };
+  return ranges
+    .map(({ from, to }) => (from === to ? number(from) : `${number(from)}–${number(to)}`))
+    .join(', ');
+}
+
+/** The bar each measure of the file belongs to. */
+export const barOfMeasure = ({ layout }: Laid): number[] => {
+  const of: number[] = [];
+  for (const [bar, { measures }] of layout.bars.entries()) for (const index of measures) of[index] = bar;
+  return of;
+};
+
+/** Bars in playing order; a bar whose parts follow each other stands once. */
+export function playedBars(answer: Pick<ScoreAnswer, 'layout' | 'roadmap'>): number[] {
+  const of = barOfMeasure(answer);
+  const { counts } = answer.layout;
+  return answer.roadmap.order.flatMap((measure, at) => {
+    const bar = of[measure] ?? 0;
+    const before = answer.roadmap.order[at - 1];
+    const goesOn = before === measure - 1 && of[before] === bar && counts[measure] === 0;
+    return goesOn ? [] : [bar];
+  });
+}
+
+/** How deep a bar is shaded, 0 to 1. */
+export function tintOf(
+  answer: ScoreAnswer,
+  score: Pick<KeptScore, 'notes'>,
+  tint: Tint,
+  demand: Demand | undefined,
+  bar: number,
+): number {
+  switch (tint) {
+    case 'difficulty':
+      return Math.min(1, (answer.difficulty[bar] ?? 0) * 2);
+    case 'what is new':
+      return isNew(answer.learned[bar]) ? 1 : 0;
+    case 'demand':
+      return demand?.bars.includes(bar) ? 1 : 0;
+    case 'notes':
+      return score.notes.some((note) => note.bar === answer.layout.bars[bar]?.number) ? 1 : 0;
+  }
+}
+
+const isNew = (learned: LearnedBar | undefined) =>
+  learned !== undefined && !learned.silent && learned.like?.how !== 'same';
+
+const LIKE_WORDS: Readonly<Record<NonNullable<LearnedBar['like']>['how'], string>> = {
+  same: 'the same as',
+  octave: 'an octave away from',
+  transposed: 'transposed from',
+  rhythm: 'the rhythm of',
+};
+/** What a bar owes to an earlier one: "the same as bar 4", "new". */
+export function likeWords(answer: ScoreAnswer, bar: number): string {
+  const learned = answer.learned[bar];
+  if (!learned || learned.silent) return 'silent';
+  return learned.like ? `${LIKE_WORDS[learned.like.how]} ${barName(answer, learned.like.bar)}` : 'new';
+}
+
+/** The facts of the head line: bars printed, performed and to learn. */
+export const sizeWords = ({ printed, performed, toLearn }: ScoreAnswer): string =>
+  `${printed} ${printed === 1 ? 'bar' : 'bars'} printed · ${performed} performed · ${toLearn} to learn`;
+
+/** The same as words of a line: "bar 7", "bars 2, 6", "the pickup". */
+export const barWords = (answer: Laid, bars: readonly number[]): string =>
+  bars.length === 1 ? barName(answer, bars[0] ?? 0) : `bars ${barRanges(answer, bars)}`;
+/** Bars from one to another, both included. */
+export const barsFrom = (from: number, to: number): number[] =>
+  Array.from({ length: to - from + 1 }, (_, at) => from + at);
