@@ -58,7 +58,7 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await page.waitForSelector('rect[aria-label^="bar 15,"][aria-label$="shaded"]');
   expect(await shaded()).toEqual(['bar 2', 'bar 6', 'bar 15']);
   // From bar to bar with the arrows.
-  await page.focus('rect[aria-pressed="true"]');
+  await page.$eval('rect[aria-pressed="true"]', (each) => (each as unknown as SVGElement).focus());
   await page.keyboard.press('ArrowRight');
   await sees(page, 'Bar 13', 'aside');
   await press(page, 'Discovery sheet');

@@ -24,4 +24,11 @@ export {
   type PieceCost,
   type Satisfiable,
 } from './search';
+export {
+  bestProgrammes,
+  type BestAnswer,
+  type BestQuestion,
+  type PieceWorth,
+  type RankedProgramme,
+} from './best';
 export { playingTime, timeLimits, type PlayingTime } from './playing-time';
