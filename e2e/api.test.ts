@@ -129,6 +129,52 @@ test('a programme is checked rule by rule', async () => {
   expect(rules.find((rule) => rule.ruleId === 'edition')).toMatchObject({ status: 'met' });
 });
 
+test('programmes: the best three of a level, one piece locked, one banned; rules that conflict are named', async () => {
+  const level = tarrin.set.levels[3]!;
+  const listOf = (at: number) => (level.components[at]!.source as { pieceIds: string[] }).pieceIds;
+  const [locked, banned] = [listOf(0)[1]!, listOf(1)[0]!];
+  const asked = {
+    set: tarrin.set,
+    pieces: tarrin.pieces,
+    levelId: level.id,
+    count: 3,
+    locked: [locked],
+    banned: [banned],
+    ownChoice: [],
+    used: [],
+    worth: { [listOf(1)[0]!]: { points: 90, skills: [] }, [listOf(1)[1]!]: { points: 40, skills: ['leap'] } },
+    skillCosts: { leap: 15 },
+    contrasts: [{ in: 'key', points: 5 }],
+  };
+  const { status, body } = await post('/api/programmes', asked);
+  expect(status).toBe(200);
+  const programmes = body['programmes'] as {
+    points: number;
+    pieces: { pieceId: string }[];
+    skills: string[];
+  }[];
+  expect(programmes).toHaveLength(3);
+  expect(programmes[0]?.skills).toEqual(['leap']);
+  expect(programmes.map(({ points }) => points)).toEqual(
+    [...programmes].map(({ points }) => points).sort((a, b) => b - a),
+  );
+  for (const { pieces } of programmes) {
+    expect(pieces.map(({ pieceId }) => pieceId)).toContain(locked);
+    expect(pieces.map(({ pieceId }) => pieceId)).not.toContain(banned);
+  }
+  const rules = [
+    { id: 'few', kind: 'count', min: 0, max: 1 },
+    { id: 'many', kind: 'one from each', componentIds: ['a', 'b'] },
+  ];
+  const levels = tarrin.set.levels.map((each) => (each.id === level.id ? { ...each, rules } : each));
+  const { body: none } = await post('/api/programmes', { ...asked, set: { ...tarrin.set, levels } });
+  expect(none).toMatchObject({ programmes: [], whole: true });
+  expect((none['conflict'] as string[]).length).toBeGreaterThan(0);
+  expect((await post('/api/programmes', { ...asked, locked: ['nobody'] })).body).toMatchObject({
+    errors: [{ pointer: '#/locked/0' }],
+  });
+});
+
 test('totals', async () => {
   const [scheme] = tarrin.set.schemes;
   const sheet = {

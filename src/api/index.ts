@@ -10,3 +10,4 @@ export { problem } from './problem';
 export { SCHEMAS } from './schemas';
 export { scoreAnswer } from './score';
 export { schemeProblems } from './scheme-problems';
+export { setProblems } from './set-problems';

@@ -58,6 +58,12 @@ export const openApi = {
       'check-request',
       'The verdicts with their sentences',
     ),
+    '/api/programmes': post(
+      'programmes',
+      'The best programmes of a level that keep its rules',
+      'programmes-request',
+      'The programmes, best first, or the rules that conflict',
+    ),
     '/api/score': {
       post: {
         operationId: 'score',

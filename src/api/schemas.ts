@@ -2,6 +2,7 @@ import {
   checkRequestShape,
   levelRequestShape,
   panelRequestShape,
+  programmesRequestShape,
   RECORD_KINDS,
   requirementFileShape,
   shapeOf,
@@ -21,6 +22,7 @@ export const SCHEMAS: Readonly<Record<string, Readonly<Record<string, unknown>>>
   'level-request': named('Levelling request', levelRequestShape),
   'totals-request': named('Mark totals request', totalsRequestShape),
   'panel-request': named('Panel result request', panelRequestShape),
+  'programmes-request': named('Programme search request', programmesRequestShape),
   'check-request': named('Programme check request', checkRequestShape),
   ...Object.fromEntries(
     RECORD_KINDS.map((kind) => [`record-${kind}`, named(`Record: ${kind}`, shapeOf(kind))]),

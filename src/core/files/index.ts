@@ -28,7 +28,13 @@ export {
   type RequirementFile,
 } from './requirement-file';
 export { anyObject, object, oneOf, text, whole, type Shape } from './shape';
-export { checkRequestShape, levelRequestShape, panelRequestShape, totalsRequestShape } from './shapes';
+export {
+  checkRequestShape,
+  programmesRequestShape,
+  levelRequestShape,
+  panelRequestShape,
+  totalsRequestShape,
+} from './shapes';
 export { readStudents, STUDENT_COLUMNS, type StudentColumn } from './student-table';
 export { formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
 export { guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';

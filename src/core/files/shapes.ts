@@ -1,6 +1,7 @@
 import { STAGES } from '../effort';
 import { ASSESSORS } from '../marks';
 import { ACCOMPANIMENTS, PIECE_KINDS } from '../repertoire';
+import { CONTRASTS } from '../requirements';
 import { HEARD_HOW } from '../skills';
 import { bars, clock, day, name, seconds, tempo } from './common-shapes';
 import { schemeShape, setShape } from './set-shape';
@@ -194,4 +195,18 @@ export const checkRequestShape = object({
   scalesHeard: list(id, 400),
   used: list(object({ pieceId: id, day, what: name }), 1_000),
   waivers: list(object({ ruleId: id, by: name, why: name }), 60),
+});
+
+export const programmesRequestShape = object({
+  set: setShape,
+  pieces: list(pieceShape, 5_000),
+  levelId: id,
+  count: whole(1, 50),
+  locked: list(id, 20),
+  banned: list(id, 5_000),
+  ownChoice: list(id, 500),
+  used: list(id, 5_000),
+  worth: record(object({ points: whole(-1_000_000, 1_000_000), skills: list(id, 60) }), 5_000),
+  skillCosts: record(whole(0, 1_000_000), 1_000),
+  contrasts: list(object({ in: oneOf(CONTRASTS), points: whole(0, 1_000_000) }), 5),
 });

@@ -15,7 +15,14 @@ export {
   type GoalPlan,
   type GateState,
 } from './goal';
-export { compileLevel, searchFacts, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
+export {
+  compileLevel,
+  NO_FACTS,
+  searchFacts,
+  type CompiledLevel,
+  type SearchFacts,
+  type SearchPiece,
+} from './compile';
 export {
   cheapestProgramme,
   eachProgramme,

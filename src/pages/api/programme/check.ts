@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { endpoint, methodNotAllowed } from '@/api';
+import { endpoint, methodNotAllowed, setProblems } from '@/api';
 import { checkRequestShape } from '@/core/files';
 import type { Piece } from '@/core/repertoire';
 import {
@@ -7,7 +7,6 @@ import {
   explainRule,
   findLevel,
   findSession,
-  problemsOfSet,
   type Entry,
   type RequirementSet,
 } from '@/core/requirements';
@@ -26,10 +25,7 @@ export const POST: APIRoute = endpoint<Body>(checkRequestShape, (body) => {
   const level = findLevel(body.set, body.levelId);
   const session = body.sessionId === null ? null : findSession(body.set, body.sessionId);
   const problems = [
-    ...problemsOfSet(body.set, new Set(pieces.keys())).map(({ path, message }) => ({
-      pointer: `/set/${path.replace(/\[(\d+)\]/g, '/$1').replaceAll('.', '/')}`,
-      message,
-    })),
+    ...setProblems(body.set, pieces),
     ...(level ? [] : [{ pointer: '/levelId', message: 'the set has no such level' }]),
     ...(session === undefined ? [{ pointer: '/sessionId', message: 'the set has no such session' }] : []),
     ...Object.entries(body.programme).flatMap(([id, choices]) => [
