@@ -68,3 +68,17 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   expect(problems).toEqual([]);
   await page.close();
 }, 120_000);
+
+test('the best programmes of a goal: what is chosen stays, the second taken whole, undone', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/?studio=demo`);
+  await visit(page, `${baseUrl}/programme?goal=jonah-4`);
+  await sees(page, 'Best programmes');
+  const second = await page.$$eval('ol li', (all) => all[1]?.querySelector('p')?.textContent ?? '');
+  expect(second.split(', ').length).toBe(3);
+  await kept(page, () => press(page, 'Take programme 2'));
+  for (const title of second.split(', ')) await sees(page, title, 'section[aria-label="Programme"]');
+  await kept(page, () => press(page, 'Undo'));
+  expect(problems).toEqual([]);
+  await page.close();
+});

@@ -9,7 +9,15 @@ import {
   type GoalPlan,
 } from '@/core/programme';
 import type { LessonRecord, Studio, StudioSettings } from '@/core/register';
-import { choiceCount, componentOf, findLevel, schemeOf, type Choice, type Takes } from '@/core/requirements';
+import {
+  choiceCount,
+  componentOf,
+  findLevel,
+  schemeOf,
+  type Choice,
+  type Programme,
+  type Takes,
+} from '@/core/requirements';
 import { shortName, type Student } from '@/core/students';
 import type { CalendarDay, Closure } from '@/core/time';
 import type { Edit } from './changes';
@@ -182,6 +190,8 @@ export const choosePiece = (id: string, componentId: string, choice: Choice): Pr
     const max = component ? Math.max(1, choiceCount(component).max) : 1;
     return { programme: withChoice(goal.programme, componentId, choice, max) };
   });
+export const takeProgramme = (id: string, programme: Programme): Promise<boolean> =>
+  changeGoal('take a programme', id, () => ({ programme }));
 export const dropChoice = (id: string, componentId: string, index: number): Promise<boolean> =>
   changeGoal('drop a piece', id, (goal) => ({
     programme: withoutChoice(goal.programme, componentId, index),

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { checkRule, choicesOf } from './programme-model';
 import { choosesPieces, explainRule, isPrepared, type Component } from '@/core/requirements';
 import { formatBars } from '@/core/music';
@@ -16,6 +16,7 @@ import {
   nameEdition,
   setRecordingSent,
   setTakes,
+  takeProgramme,
   settleCondition,
   unwaiveRule,
   waiveRule,
@@ -34,6 +35,8 @@ import { ExcerptEditor } from './parts/ExcerptEditor';
 import { NewGoalDialog } from './parts/NewGoalDialog';
 import { PlayingTimeRuler } from './parts/PlayingTimeRuler';
 import { RuleList } from './parts/RuleList';
+import { SuggestionList } from './parts/SuggestionList';
+import { suggestionsFor } from './suggestions';
 import css from './ProgrammeView.module.css';
 
 export const ProgrammeView = () => <StudioPage>{(ready) => <ProgrammePage ready={ready} />}</StudioPage>;
@@ -96,13 +99,19 @@ function Bench({
   readonly onAdd: () => void;
 }) {
   const { goal, level, set, session, entry } = context;
-  const slots = level.components.filter((component) => !isPrepared(component.source));
+  const slots = useMemo(() => level.components.filter((component) => !isPrepared(component.source)), [level]);
   const firstOpen = slots.find((each) => (goal.programme[each.id] ?? []).length === 0) ?? slots[0];
   const [slotId, setSlot] = useState(firstOpen?.id ?? '');
   const [cursor, setCursor] = useState<string | null>(null);
   const slot = slots.find((each) => each.id === slotId) ?? slots[0];
   const tried = slot && cursor !== null && choosesPieces(slot) ? cursor : null;
   const trial = tried === null ? null : { ...entry, programme: choicesOf(entry, slot as Component, tried) };
+  const [keep, setKeep] = useState(true);
+  const { pieces, settings } = ready.studio;
+  const suggestions = useMemo(
+    () => (slots.some(choosesPieces) ? suggestionsFor(context, pieces, settings.effort, keep) : null),
+    [slots, context, pieces, settings.effort, keep],
+  );
   const pick = (id: string) => {
     setSlot(id);
     setCursor(null);
@@ -190,6 +199,17 @@ function Bench({
               onAskAgain={(ruleId) => void unwaiveRule(goal.id, ruleId)}
             />
           </Section>
+          {suggestions && (
+            <SuggestionList
+              suggestions={suggestions}
+              keep={keep}
+              onKeep={setKeep}
+              onTake={(at) => {
+                const taken = suggestions.best[at];
+                if (taken) void takeProgramme(goal.id, taken.programme);
+              }}
+            />
+          )}
           <EntryFacts
             context={context}
             onSession={(id) => void chooseSession(goal.id, id)}
