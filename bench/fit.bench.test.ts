@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { fitCells, fitDetail, fitWith, openFit, readyColumn, readyStudent } from '../src/core/fit';
-import { generatedStudio, seeded } from '../src/core/fit/arbitrary';
+import { generatedStudio } from '../src/core/fit/arbitrary';
+import { seeded } from '../src/core/seeded';
 import { cheapestProgramme, eachProgramme, type CheapestProgramme } from '../src/core/programme';
 
 /** A full search: every programme of the level, each costed whole. */

@@ -1,6 +1,6 @@
 import loadHighs from 'highs';
 import { expect, test } from 'vitest';
-import { seeded } from '../src/core/fit/arbitrary';
+import { seeded } from '../src/core/seeded';
 import { bestProgrammes } from '../src/core/programme';
 import { largeQuestion } from '../src/core/programme/large';
 import { integerProgram } from '../src/core/programme/solver';

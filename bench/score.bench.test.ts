@@ -2,7 +2,7 @@ import { SaxesParser } from 'saxes';
 import { expect, test } from 'vitest';
 import { noteOf, scoreOf, utf8 } from '../src/core/score/fixtures';
 import { readScore, xRay } from '../src/core/score';
-import { seeded } from '../src/core/fit/arbitrary';
+import { seeded } from '../src/core/seeded';
 
 /** A score of about so many bytes, as notation programs write them: stems, beams, positions and all. */
 function longScore(bytes: number): string {

@@ -11,17 +11,9 @@ import {
 } from '../requirements';
 import { emptyBook, familyOf, SKILL_MAP } from '../skills';
 import type { Student } from '../students';
+import { seeded } from '../seeded';
 import { addDays, calendarDay } from '../time';
 import type { FitColumn, FitSettings, FitStudent } from './fit';
-
-/** A small seeded generator, so that a studio is the same on every machine. */
-export function seeded(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return state / 2 ** 32;
-  };
-}
 
 const TODAY = calendarDay('2027-01-20');
 const INSTRUMENTS = ['flute', 'oboe', 'guitar', 'harp', 'voice', 'violin', 'piano', 'horn'];

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import loadHighs, { type Highs } from 'highs';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { seeded } from '../fit/arbitrary';
+import { seeded } from '../seeded';
 import { CONTRASTS, contrastValue, type Entry } from '../requirements';
 import { anyEntry } from '../requirements/arbitrary';
 import { bestProgrammes, type BestQuestion, type RankedProgramme } from './best';

@@ -14,6 +14,10 @@ const LETTERS = 'CDEFGAB';
 const noteName = (letter: number, alter: number) =>
   `${LETTERS[letter] ?? ''}${alter > 0 ? ' sharp'.repeat(alter) : ' flat'.repeat(-alter)}`;
 
+/** As a sentence: "Bars 5, 14.", "Bar 7.". */
+const barsSentence = (layout: Layout, bars: readonly number[]) =>
+  `${bars.length === 1 ? 'Bar' : 'Bars'} ${barList(layout, bars)}.`;
+
 /** Bars by their numbers: "1, 5, 9"; the pickup by its name. */
 const barList = (layout: Layout, bars: readonly number[]) =>
   bars
@@ -54,13 +58,13 @@ export function discoverySheet(
   const same = learned
     .filter(({ like }) => like?.how === 'same' && like.bar === firstBar)
     .map(({ bar }) => bar);
-  ask('Which bars are the same as bar 1?', same.length > 0 ? `Bars ${barList(layout, same)}.` : 'None.');
+  ask('Which bars are the same as bar 1?', same.length > 0 ? barsSentence(layout, same) : 'None.');
   const accidentals = layout.bars.flatMap((bar, at) =>
     soundingNotes(part, bar, layout).some(({ note }) => note.accidental !== '') ? [at] : [],
   );
   ask(
     'In which bars is an accidental printed?',
-    accidentals.length > 0 ? `Bars ${barList(layout, accidentals)}.` : 'In none.',
+    accidentals.length > 0 ? barsSentence(layout, accidentals) : 'In none.',
   );
   const pitched = notes.filter(({ note }) => !note.unpitched);
   if (pitched.length > 0) {

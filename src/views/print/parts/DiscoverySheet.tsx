@@ -23,15 +23,17 @@ export function DiscoverySheet({ score }: { readonly score: KeptScore }) {
           ))}
         </ol>
       </PrintFrame>
-      <PrintFrame size="A4" title={`Answer key: ${score.title}`} sub={sub}>
-        <ol className={css.list}>
-          {discovery.map(({ question, answer }) => (
-            <li key={question}>
-              {question} <b>{answer}</b>
-            </li>
-          ))}
-        </ol>
-      </PrintFrame>
+      <div className={css.key}>
+        <PrintFrame size="A4" title={`Answer key: ${score.title}`} sub={sub}>
+          <ol className={css.list}>
+            {discovery.map(({ question, answer }) => (
+              <li key={question}>
+                {question} <b>{answer}</b>
+              </li>
+            ))}
+          </ol>
+        </PrintFrame>
+      </div>
     </>
   );
 }
