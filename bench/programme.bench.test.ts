@@ -2,7 +2,7 @@ import loadHighs from 'highs';
 import { expect, test } from 'vitest';
 import { seeded } from '../src/core/seeded';
 import { bestProgrammes } from '../src/core/programme';
-import { largeQuestion } from '../src/core/programme/large';
+import { largeQuestion } from '../src/core/programme/arbitrary';
 import { integerProgram } from '../src/core/programme/solver';
 
 /** Seconds the solver may take for one. */

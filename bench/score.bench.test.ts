@@ -1,6 +1,6 @@
 import { SaxesParser } from 'saxes';
 import { expect, test } from 'vitest';
-import { noteOf, scoreOf, utf8 } from '../src/core/score/fixtures';
+import { noteOf, scoreOf, utf8 } from '../src/core/score/arbitrary';
 import { readScore, xRay } from '../src/core/score';
 import { seeded } from '../src/core/seeded';
 

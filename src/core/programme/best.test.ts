@@ -6,7 +6,7 @@ import { CONTRASTS, contrastValue, type Entry } from '../requirements';
 import { anyEntry } from '../requirements/arbitrary';
 import { bestProgrammes, type BestQuestion, type RankedProgramme } from './best';
 import { compileLevel, NO_FACTS, type SearchPiece } from './compile';
-import { largeQuestion } from './large';
+import { largeQuestion } from './arbitrary';
 import { eachProgramme } from './search';
 import { integerProgram } from './solver';
 

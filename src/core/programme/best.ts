@@ -1,5 +1,13 @@
 import { contrastValue, type Contrast } from '../requirements';
-import { NEVER_LOST, NO_FACTS, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
+import {
+  holds,
+  isLost,
+  NEVER_LOST,
+  NO_FACTS,
+  type CompiledLevel,
+  type SearchFacts,
+  type SearchPiece,
+} from './compile';
 
 /** What a piece is worth in a programme, in whole points, and the skills it would have to be learned with. */
 export interface PieceWorth {
@@ -258,7 +266,7 @@ const extremes = (values: readonly number[], least: number, most: number): [numb
   return [sum(sorted.slice(0, least)), sum(sorted.slice(Math.max(0, sorted.length - most)))];
 };
 
-/** For each rule on time: the seconds the open places can still bring must reach into its window. */
+/** For each rule on time: the seconds the open places can still bring must reach into its limits. */
 function timeWindows(compiled: CompiledLevel, slots: Slots): Hope {
   const rules = compiled.rules.flatMap(({ rule }, index) => {
     if (rule.kind !== 'time') return [];
@@ -310,14 +318,4 @@ function countNeeds(compiled: CompiledLevel, slots: Slots): Hope {
           slot === at ? Math.min(bring[slot] ?? 0, (slots[slot]?.max ?? 0) - taken) : (bring[slot] ?? 0);
       return found >= rule.count;
     });
-}
-
-function isLost(rules: CompiledLevel['rules'], places: readonly SearchPiece[], facts: SearchFacts): boolean {
-  for (const rule of rules) if (rule.lost(places, facts)) return true;
-  return false;
-}
-
-function holds(places: readonly SearchPiece[], { piece }: SearchPiece): boolean {
-  for (const place of places) if (place.piece === piece) return true;
-  return false;
 }

@@ -311,3 +311,19 @@ function someContrast(places: readonly SearchPiece[], fact: FactOf): Status {
   if (known.size > 1) return 'met';
   return places.length > 1 && values.includes(null) ? 'undecided' : 'unmet';
 }
+
+/** Whether some rule cannot be kept any more, whatever is added. */
+export function isLost(
+  rules: CompiledLevel['rules'],
+  places: readonly SearchPiece[],
+  facts: SearchFacts,
+): boolean {
+  for (const rule of rules) if (rule.lost(places, facts)) return true;
+  return false;
+}
+
+/** Whether a programme has the piece in some place. */
+export function holds(places: readonly SearchPiece[], { piece }: SearchPiece): boolean {
+  for (const place of places) if (place.piece === piece) return true;
+  return false;
+}

@@ -148,9 +148,9 @@ describe('on random levels', () => {
         expect(can(inside)).toBe(false);
         for (const rule of inside) expect(can(inside.filter((each) => each !== rule))).toBe(true);
       }),
-      { numRuns: 1500, seed: 43 },
+      { numRuns: 4000, seed: 43 },
     );
-    expect(conflicts).toBeGreaterThan(100);
+    expect(conflicts).toBeGreaterThan(300);
   }, 60_000);
 });
 

@@ -1,4 +1,12 @@
-import { NEVER_LOST, NO_FACTS, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
+import {
+  holds,
+  isLost,
+  NEVER_LOST,
+  NO_FACTS,
+  type CompiledLevel,
+  type SearchFacts,
+  type SearchPiece,
+} from './compile';
 
 /** What a piece costs a student: minutes of its own, and places in a list of skills to be learned first. */
 export interface PieceCost {
@@ -138,16 +146,6 @@ const withSkills = (
   cost: (place: SearchPiece) => PieceCost,
 ): CheapestProgramme | null =>
   best && { ...best, skills: [...new Set(best.places.flatMap((place) => cost(place).skills))] };
-
-function isLost(rules: CompiledLevel['rules'], places: readonly SearchPiece[], facts: SearchFacts): boolean {
-  for (const rule of rules) if (rule.lost(places, facts)) return true;
-  return false;
-}
-
-function holds(places: readonly SearchPiece[], { piece }: SearchPiece): boolean {
-  for (const place of places) if (place.piece === piece) return true;
-  return false;
-}
 
 /** The least that the slots from each on cost, each taking its fewest and cheapest; Infinity where one cannot be filled. */
 function leastFrom(slots: readonly { readonly min: number; readonly costs: readonly number[] }[]): number[] {

@@ -1,7 +1,7 @@
 import { zipSync } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { scoreOf, noteOf, utf8, wholeBar } from './fixtures';
+import { scoreOf, noteOf, utf8, wholeBar } from './arbitrary';
 import { explainScoreRefusal, readScore } from './read-score';
 import { PLAIN_X_RAY, xRay, type XRay, type XRayOptions } from './x-ray';
 

@@ -14,7 +14,7 @@ const ROW = 45;
 /** Widths in px: of the names, of a column, and of one that is a group of its own. */
 const NAME = 168;
 const COLUMN = 40;
-const SINGLE = 124;
+const SINGLE = 140;
 const GROUP_GAP = 14;
 
 /** The picture: a row a student, a column a level; arrows move, the selected cell has a bracket on both sides. */
