@@ -1,6 +1,5 @@
 import { expect, test } from 'vitest';
 import { PLAIN_X_RAY, readScoreText, xRay } from '@/core/score';
-import { scoreOf, noteOf, wholeBar } from '@/core/score/arbitrary';
 import type { ScoreAnswer } from '@/workers/score-client';
 import {
   barName,
@@ -14,15 +13,22 @@ import {
 } from './score-model';
 
 const BACK = '<barline location="right"><repeat direction="backward"/></barline>';
-/** A pickup, two bars of which the second ends a repeat, its upbeat, two more; the last but one is bar 1 an octave up. */
-const xml = scoreOf([
-  { head: 'number="0" implicit="yes"', body: noteOf('G4', 4) },
-  { head: 'number="1"', body: wholeBar('C4') },
-  { head: 'number="2"', body: noteOf('D5', 12) + BACK },
-  { head: 'number="X1" implicit="yes"', body: noteOf('E5', 4) },
-  { head: 'number="3"', body: wholeBar('C5') },
-  { head: 'number="4"', body: wholeBar('C4') },
-]);
+const noteOf = (step: string, octave: number, duration: number) =>
+  `<note><pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>${duration}</duration></note>`;
+/** A pickup, two bars of which the second ends a repeat, its upbeat, bar 1 an octave up, and bar 1 again. */
+const measures = [
+  ['number="0" implicit="yes"', noteOf('G', 4, 1)],
+  ['number="1"', noteOf('C', 4, 4)],
+  ['number="2"', noteOf('D', 5, 3) + BACK],
+  ['number="X1" implicit="yes"', noteOf('E', 5, 1)],
+  ['number="3"', noteOf('C', 5, 4)],
+  ['number="4"', noteOf('C', 4, 4)],
+] as const;
+const FIRST =
+  '<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>';
+const xml = `<score-partwise><part-list><score-part id="P1"><part-name>Flute</part-name></score-part></part-list><part id="P1">${measures
+  .map(([head, body], at) => `<measure ${head}>${at === 0 ? FIRST : ''}${body}</measure>`)
+  .join('')}</part></score-partwise>`;
 function answerOf(): ScoreAnswer {
   const read = readScoreText(xml);
   if (!read.ok) throw new Error(read.why.kind);
