@@ -4,8 +4,10 @@
  * Lengths and places are whole ticks; measures are those of the file, bars are what musicians count. Nothing is
  * computed from the picture of a page. Read `readScore` first, then `xRay`: it says everything of one part.
  */
-export { explainScoreRefusal, readScore, readScoreText, type ScoreRefusal } from './read-score';
-export { PLAIN_X_RAY, xRay, type XRay, type XRayOptions, type XRayRefusal } from './x-ray';
+export { readScore, readScoreText } from './read-score';
+export { explainScoreRefusal, type ScoreRefusal } from './score-refusal';
+export { xRay, type XRay, type XRayRefusal } from './x-ray';
+export { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 export type { KeptScore, ScoreNote } from './kept-score';
 export type { Notice, Score, ScorePart } from './model';
 export type { Bar, Layout } from './bars';

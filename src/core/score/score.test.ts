@@ -2,8 +2,10 @@ import { zipSync } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { scoreOf, noteOf, utf8, wholeBar } from './arbitrary';
-import { explainScoreRefusal, readScore } from './read-score';
-import { PLAIN_X_RAY, xRay, type XRay, type XRayOptions } from './x-ray';
+import { readScore } from './read-score';
+import { explainScoreRefusal } from './score-refusal';
+import { xRay, type XRay } from './x-ray';
+import { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 
 function looked(text: string | Uint8Array, options: Partial<XRayOptions> = {}): XRay & { notices: string[] } {
   const read = readScore(typeof text === 'string' ? utf8(text) : text);

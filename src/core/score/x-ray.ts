@@ -6,14 +6,9 @@ import { difficultyOf } from './difficulty';
 import { discoverySheet, type DiscoveryQuestion } from './discovery';
 import { learnOnce, nearCopies, toLearn, type LearnedBar, type NearCopy } from './learn-once';
 import type { Score, ScorePart } from './model';
-import { PLAIN_ROADMAP, roadmapOf, roadSigns, type Roadmap, type RoadmapOptions } from './roadmap';
-import { measureSeconds, PLAIN_TIMES, tempoChanges, type TempoChange, type TimeOptions } from './times';
-
-export interface XRayOptions extends RoadmapOptions, TimeOptions {
-  /** Id or name of the part looked at; null for the first. */
-  readonly part: string | null;
-}
-export const PLAIN_X_RAY: XRayOptions = { ...PLAIN_ROADMAP, ...PLAIN_TIMES, part: null };
+import { roadmapOf, roadSigns, type Roadmap } from './roadmap';
+import { measureSeconds, tempoChanges, type TempoChange } from './times';
+import { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 
 /** Everything a score says of itself, of one part of it. Bars are indexes into `layout.bars`. */
 export interface XRay {

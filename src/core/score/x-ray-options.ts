@@ -1,0 +1,8 @@
+import { PLAIN_ROADMAP, type RoadmapOptions } from './roadmap';
+import { PLAIN_TIMES, type TimeOptions } from './times';
+
+export interface XRayOptions extends RoadmapOptions, TimeOptions {
+  /** Id or name of the part looked at; null for the first. */
+  readonly part: string | null;
+}
+export const PLAIN_X_RAY: XRayOptions = { ...PLAIN_ROADMAP, ...PLAIN_TIMES, part: null };
