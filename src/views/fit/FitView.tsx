@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { FIT_KINDS, type FitKind } from '@/core/fit';
 import { fitGroups, fitWindows } from '@/core/register';
 import { heldCommonLevel } from '@/core/requirements';
@@ -8,11 +8,13 @@ import { Button, Empty, LinkButton, PageLine, SelectField, TextField } from '@/u
 import { StudioPage, queryOf } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { FitKey } from './parts/FitKey';
-import { FitPanel } from './parts/FitPanel';
 import { FitTable } from './parts/FitTable';
 import { gridOf, ORDERS, rowOf, sortedStudents, type Order, type Selected } from './fit-model';
 import { useFit } from './use-fit';
 import css from './FitView.module.css';
+
+/** What stands behind one cell needs the whole search: it is loaded after the map. */
+const FitPanel = lazy(() => import('./parts/FitPanel').then((part) => ({ default: part.FitPanel })));
 
 export const FitView = () => <StudioPage>{(ready) => <Fit ready={ready} />}</StudioPage>;
 
@@ -158,19 +160,21 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
         <FitKey />
       </div>
       {student && column && cell && (
-        <FitPanel
-          key={`${student.id} ${column.name} ${column.group}`}
-          ready={ready}
-          student={student}
-          cell={cell}
-          levels={grid.view.map((each, at) => ({
-            at,
-            label: `${groups[each.group]?.name ?? ''}, ${each.name}`,
-            state: row.cells[at]?.state ?? null,
-          }))}
-          at={selected.at}
-          onPick={(at) => pick({ studentId: student.id, at })}
-        />
+        <Suspense fallback={<aside aria-label="The selected cell" />}>
+          <FitPanel
+            key={`${student.id} ${column.name} ${column.group}`}
+            ready={ready}
+            student={student}
+            cell={cell}
+            levels={grid.view.map((each, at) => ({
+              at,
+              label: `${groups[each.group]?.name ?? ''}, ${each.name}`,
+              state: row.cells[at]?.state ?? null,
+            }))}
+            at={selected.at}
+            onPick={(at) => pick({ studentId: student.id, at })}
+          />
+        </Suspense>
       )}
     </div>
   );
