@@ -107,6 +107,8 @@ export function bestProgrammes(
     );
     if (slot.max === 1 && must.length > 0) slot.choices = must;
   }
+  /** The most one piece of each slot brings, nothing where all cost. */
+  const mostIn = slots.map(({ choices }) => Math.max(0, bestIn(choices)));
   const restPoints = restFrom(slots, (choice) => choice.points);
   const restShares = restFrom(slots, (choice) => choice.share);
   // Values of each contrast by piece, as numbers from 0; -1 where it is not known.
@@ -205,7 +207,7 @@ export function bestProgrammes(
       if (holds(places, choice.place)) continue;
       let own = choice.points;
       for (const skill of choice.skills) if (uses[skill] === 0) own -= skillCosts[skill] ?? 0;
-      const restBest = (restPoints[at + 1] ?? 0) + (slot.max - taken - 1) * Math.max(0, bestIn(slot.choices));
+      const restBest = (restPoints[at + 1] ?? 0) + (slot.max - taken - 1) * (mostIn[at] ?? 0);
       if (points + own + restBest + contrastMost < floor()) continue;
       tried += 1;
       if (tried % BREATH === 0 && !goOn(tried)) {

@@ -16,7 +16,6 @@ interface DraftPart {
   divisions: number;
   key: KeySignature | null;
   time: TimeSignature | null;
-  chromatic: number;
 }
 
 /** Crotchets in the note values the format names. */
@@ -686,7 +685,6 @@ const newPart = (id: string): DraftPart => ({
   divisions: 1,
   key: null,
   time: null,
-  chromatic: 0,
 });
 const newNote = (): DraftNote => ({
   at: 0,
