@@ -90,6 +90,20 @@ function* partsOf({ settings, students, columns }: FitQuestion): Generator<FitPa
   yield { kind: 'end' };
 }
 
+const startWorker = () => new Worker(new URL('./fit.worker.ts', import.meta.url), { type: 'module' });
+/** A worker that no question has been given to yet. */
+let waiting: Worker | null = null;
+
+/** Starts the worker before there is a question, so that it is loaded when the studio has been read. */
+export function warmFit(): void {
+  waiting ??= startWorker();
+}
+function takeWorker(): Worker {
+  const worker = waiting ?? startWorker();
+  waiting = null;
+  return worker;
+}
+
 const breathe = () => new Promise((resolve) => setTimeout(resolve));
 
 /**
@@ -98,7 +112,7 @@ const breathe = () => new Promise((resolve) => setTimeout(resolve));
  */
 export function askFit(question: FitQuestion, onProgress: (progress: FitProgress) => void): () => void {
   performance.mark('fit asked');
-  const worker = new Worker(new URL('./fit.worker.ts', import.meta.url), { type: 'module' });
+  const worker = takeWorker();
   const hash = new Hash();
   let cells: FitCell[] = [];
   let over = false;

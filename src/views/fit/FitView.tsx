@@ -1,10 +1,11 @@
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { FIT_KINDS, type FitKind } from '@/core/fit';
 import { fitGroups, fitWindows } from '@/core/register';
 import { heldCommonLevel } from '@/core/requirements';
 import { formatDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { Button, Empty, LinkButton, PageLine, SelectField, TextField } from '@/ui';
+import { warmFit } from '@/workers/fit-client';
 import { StudioPage, queryOf } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { FitKey } from './parts/FitKey';
@@ -16,7 +17,10 @@ import css from './FitView.module.css';
 /** What stands behind one cell needs the whole search: it is loaded after the map. */
 const FitPanel = lazy(() => import('./parts/FitPanel').then((part) => ({ default: part.FitPanel })));
 
-export const FitView = () => <StudioPage>{(ready) => <Fit ready={ready} />}</StudioPage>;
+export function FitView() {
+  useEffect(warmFit, []);
+  return <StudioPage>{(ready) => <Fit ready={ready} />}</StudioPage>;
+}
 
 /** Every student against every level, class and call with a session in the window; the panel says why. */
 function Fit({ ready }: { readonly ready: ReadyState }) {
@@ -29,14 +33,20 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
     [studio, now.day, windowAt],
   );
   const grid = useMemo(() => gridOf(groups), [groups]);
+  // In the order first shown, so that the first cells computed are in sight.
   const students = useMemo(
-    () => [...studio.students.values()].filter((each) => each.archivedOn === null),
+    () =>
+      sortedStudents(
+        [...studio.students.values()].filter((each) => each.archivedOn === null),
+        ORDERS[0],
+        () => 0,
+      ),
     [studio],
   );
   const { states, progress, cancel } = useFit(studio, students, grid, now.day);
   const filters = useRef<HTMLDivElement>(null);
   useKeys({ f: () => filters.current?.querySelector('input')?.focus() });
-  const [order, setOrder] = useState<Order>('youngest first');
+  const [order, setOrder] = useState<Order>(ORDERS[0]);
   const [text, setText] = useState('');
   const [kind, setKind] = useState<FitKind | 'any'>('any');
   const shown = useMemo(() => {
@@ -89,6 +99,8 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
   const column = selected && grid.view[selected.at];
   const row = student && rowOf(grid, states.get(student.id));
   const cell = selected && row?.cells[selected.at];
+  // The panel searches anew: it waits for the cell's own state, so that the map is drawn first.
+  const explained = cell?.state ?? (progress?.kind === 'cancelled' || progress?.kind === 'crashed');
   return (
     <div className={css.page}>
       <div className={css.map}>
@@ -159,7 +171,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
         )}
         <FitKey />
       </div>
-      {student && column && cell && (
+      {student && column && cell && explained && (
         <Suspense fallback={<aside aria-label="The selected cell" />}>
           <FitPanel
             key={`${student.id} ${column.name} ${column.group}`}
