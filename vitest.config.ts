@@ -20,6 +20,7 @@ export default defineConfig({
           environment: 'node',
           include: ['e2e/**/*.test.ts'],
           globalSetup: ['e2e/server.ts'],
+          // Two browsers at once take longer than one after the other: each uses every core.
           fileParallelism: false,
           testTimeout: 60_000,
           hookTimeout: 60_000,

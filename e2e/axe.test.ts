@@ -1,0 +1,78 @@
+import { AxePuppeteer } from '@axe-core/puppeteer';
+import type { Page } from 'puppeteer-core';
+import { expect, inject, test } from 'vitest';
+import { openPage, press, sees, visit, useBrowser } from './browser';
+import { DIALOGS, READY, VIEWS } from './pages';
+
+const baseUrl = inject('baseUrl');
+const browser = useBrowser();
+
+/** What does not hang on colour is the same in the dark. */
+const OF_COLOUR = ['color-contrast', 'link-in-text-block'];
+
+/** @param rules - ids of the rules looked at; all of them when left out */
+async function violations(page: Page, rules: readonly string[] = []): Promise<string[]> {
+  const axe = new AxePuppeteer(page);
+  const { violations: found } = await (rules.length > 0 ? axe.withRules([...rules]) : axe).analyze();
+  return found.flatMap((each) =>
+    each.nodes.map((node) =>
+      `${each.id}: ${node.target.join(' ')} ${node.failureSummary ?? ''}`.slice(0, 300),
+    ),
+  );
+}
+
+const wear = (page: Page, theme: string) =>
+  page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
+
+/** What is wrong with the page as it stands, in the light and in the dark. */
+async function inBothThemes(page: Page): Promise<string[]> {
+  const light = await violations(page);
+  await wear(page, 'dark');
+  const dark = await violations(page, OF_COLOUR);
+  await wear(page, 'light');
+  return [...light, ...dark.map((each) => `dark ${each}`)];
+}
+
+test('axe: every view, the kit and the dialogs, light and dark: no violation, no console error', async () => {
+  const { page, problems } = await openPage(browser());
+  await wear(page, 'light');
+  await visit(page, `${baseUrl}/?studio=demo`);
+  const found: string[] = [];
+  for (const path of VIEWS) {
+    await page.goto(baseUrl + path, { waitUntil: 'load' });
+    await page.waitForSelector(READY);
+    found.push(...(await inBothThemes(page)).map((each) => `${path} ${each}`));
+  }
+  for (const [path, name] of DIALOGS) {
+    await page.goto(baseUrl + path, { waitUntil: 'load' });
+    await page.waitForSelector(READY);
+    await press(page, name);
+    await page.waitForSelector('dialog[open]');
+    found.push(...(await inBothThemes(page)).map((each) => `${path} ${name} ${each}`));
+  }
+  expect(found).toEqual([]);
+  expect(problems).toEqual([]);
+  await page.close();
+}, 240_000);
+
+test('first run and empty views: no violation, and each says what comes first', async () => {
+  const { page, problems } = await openPage(browser());
+  await page.goto(baseUrl, { waitUntil: 'load' });
+  await sees(page, 'Begin an empty studio');
+  expect(await violations(page)).toEqual([]);
+  await visit(page, `${baseUrl}/?studio=own`);
+  for (const [path, words] of [
+    ['/', 'No students yet'],
+    ['/programme', 'First a requirement'],
+    ['/plan', 'First a requirement'],
+    ['/mark', 'First a requirement'],
+    ['/readiness', 'First a requirement'],
+    ['/library', 'No requirement yet'],
+  ] as const) {
+    await page.goto(baseUrl + path, { waitUntil: 'load' });
+    await sees(page, words);
+    expect(await violations(page)).toEqual([]);
+  }
+  expect(problems).toEqual([]);
+  await page.close();
+}, 60_000);

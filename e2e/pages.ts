@@ -1,0 +1,34 @@
+/** The view itself stands, not only its frame. */
+export const READY = 'main h1';
+
+/** Every view of the demo studio by its address. */
+export const VIEWS = [
+  '/',
+  '/fit',
+  '/programme?goal=jonah-4',
+  '/programme?goal=teodor-chair',
+  '/plan?goal=orla-5',
+  '/plan?goal=teodor-chair',
+  '/mark?goal=orla-5&component=b',
+  '/mark?goal=teodor-chair',
+  '/readiness?goal=jonah-4',
+  '/library',
+  '/placements',
+  '/scores?score=score-ropewalk-gigue',
+  '/skills?student=jonah',
+  '/settings',
+  '/kit',
+  '/print?sheet=card&goal=orla-5',
+  '/print?sheet=marks&goal=orla-5&component=b',
+  '/print?sheet=day',
+];
+/** Dialogs by the view they are opened from and the name of the button. */
+export const DIALOGS: readonly (readonly [string, string])[] = [
+  ['/', 'Add a student'],
+  ['/skills?student=jonah', 'Type a skill'],
+  ['/', 'Paste a table'],
+  ['/programme?goal=jonah-4', 'Set a goal'],
+  ['/plan?goal=orla-5', 'Minutes and effort'],
+  ['/plan?goal=orla-5', 'Closures'],
+  ['/library', 'Type a requirement'],
+];
