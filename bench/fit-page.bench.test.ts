@@ -1,14 +1,9 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { ChildProcess } from 'node:child_process';
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { openPage, press, sees, useBrowser, visit } from '../e2e/browser';
+import { openPage, useBrowser, visit } from '../e2e/browser';
 import { freePort, startServer, stopServer } from '../e2e/server';
-import { currentVersion, formatStudioFile, parseStudioFile, type StoredRecord } from '../src/core/files';
-import { generatedStudio } from '../src/core/fit/arbitrary';
-import { calendarDay } from '../src/core/time';
+import { takeIn } from './large-studio';
 
 const browser = useBrowser();
 let server: ChildProcess;
@@ -19,47 +14,6 @@ beforeAll(async () => {
   url = `http://127.0.0.1:${port}`;
 }, 60_000);
 afterAll(() => stopServer(server));
-
-/** The generated studio as a studio file: its sessions fall into the first window of the demo's day. */
-function studioFile(): string {
-  const { settings, students } = generatedStudio(11, { students: 200, levels: 120, pieces: 5_000 });
-  const record = (kind: StoredRecord['kind'], data: { readonly id: string }): StoredRecord => ({
-    kind,
-    id: data.id,
-    v: currentVersion(kind),
-    revs: ['generated'],
-    data,
-  });
-  const scheme = {
-    id: 's',
-    version: 1,
-    components: ['A', 'B', 'C', 'T'].map((componentId) => ({
-      componentId,
-      criteria: [{ id: 'c', name: 'Playing', maxMark: 20, bands: [] }],
-    })),
-    totalling: { kind: 'sum' },
-    panel: null,
-    outcome: { kind: 'awards' },
-    awards: [{ id: 'pass', name: 'pass', total: 50, eachAtLeast: null, passes: {} }],
-  };
-  const records = [
-    ...settings.sets.map((set) =>
-      record('set', {
-        ...set,
-        schemes: [scheme],
-        sessions: set.sessions.map((each) => ({ ...each, day: calendarDay('2027-03-24') })),
-      } as never),
-    ),
-    ...[...settings.pieces.values()].map((piece) => record('piece', piece)),
-    ...students.flatMap(({ student, book }) => [record('student', student), record('skillbook', book)]),
-  ];
-  const path = join(mkdtempSync(join(tmpdir(), 'formal-stave-')), 'large.studio.json');
-  const file = formatStudioFile(records, calendarDay('2027-01-20'));
-  const parsed = parseStudioFile(file);
-  expect(parsed.ok ? [] : parsed.why).toEqual([]);
-  writeFileSync(path, file);
-  return path;
-}
 
 interface Watched {
   readonly first: number;
@@ -104,21 +58,7 @@ test('the fit page with 200 students and 120 levels: first cells, all cells, lon
     });
     new PerformanceObserver((list) => tasks.push(...list.getEntries())).observe({ type: 'longtask' });
   });
-  await visit(page, `${url}/?studio=demo`);
-  await visit(page, `${url}/settings`);
-  const picker = await page.$('input[type=file]');
-  await (picker as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(studioFile());
-  await sees(page, /It would add \d+/);
-  const label = await page.evaluate(
-    () =>
-      [...document.querySelectorAll('button')].find((each) => each.textContent.startsWith('Take in'))
-        ?.textContent ?? '',
-  );
-  await press(page, label);
-  await page.waitForFunction(() => document.body.textContent.includes('Taken in.'), {
-    timeout: 60_000,
-    polling: 50,
-  });
+  await takeIn(page, url, { students: 200, levels: 120, pieces: 5_000 });
   const cells = () =>
     page.waitForFunction(() => performance.getEntriesByName('fit ended').length > 0, {
       timeout: 60_000,

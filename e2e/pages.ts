@@ -14,6 +14,8 @@ export const VIEWS = [
   '/readiness?goal=jonah-4',
   '/library',
   '/placements',
+  '/repertoire?student=orla',
+  '/repertoire?student=orla&own=1',
   '/scores?score=score-ropewalk-gigue',
   '/skills?student=jonah',
   '/settings',
@@ -31,4 +33,5 @@ export const DIALOGS: readonly (readonly [string, string])[] = [
   ['/plan?goal=orla-5', 'Minutes and effort'],
   ['/plan?goal=orla-5', 'Closures'],
   ['/library', 'Type a requirement'],
+  ['/repertoire?student=davit&piece=mainsail-mist-march', 'Give out the parts'],
 ];

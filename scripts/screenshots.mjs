@@ -17,7 +17,7 @@ const VIEWS = [
   ['settings', '/settings'],
   ['fit', '/fit?student=jonah'],
   ['skills', '/skills?student=jonah'],
-  ['kit', '/kit'],
+  ['repertoire', '/repertoire?student=orla&piece=tarrin-ropewalk-gigue'],
   ['print-practice-card', '/print?sheet=card&goal=orla-5'],
   ['print-mark-sheet', '/print?sheet=marks&goal=orla-5&component=b'],
   ['print-day', '/print?sheet=day'],
@@ -50,7 +50,7 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
     await page.goto(`${base}/?studio=demo`);
     await opened();
     await page.goto(base + path);
-    if (!path.startsWith('/kit')) await opened();
+    await opened();
   }
   await page.waitForSelector('h1');
   // What is drawn last may still ask for a face of its own; so the fonts are waited for after it.

@@ -74,12 +74,18 @@ const demoScores = (): KeptScore[] =>
 /** Every record of the demo, to be laid out in an empty database. */
 export function demoStudio(): Edit[] {
   const files = demoFiles();
+  const scores = demoScores();
   return [
     ...[...new Map(files.flatMap((file) => file.pieces).map((piece) => [piece.id, piece])).values()].map(
-      (data): Edit => ({ kind: 'piece', data }),
+      (piece): Edit => {
+        const score = scores.find(
+          ({ title, composer }) => title === piece.title && composer === piece.composer,
+        );
+        return { kind: 'piece', data: score ? { ...piece, scoreId: score.id } : piece };
+      },
     ),
     ...files.map((file): Edit => ({ kind: 'set', data: file.set })),
-    ...demoScores().map((data): Edit => ({ kind: 'score', data })),
+    ...scores.map((data): Edit => ({ kind: 'score', data })),
     ...(studio as Edit[]),
   ];
 }

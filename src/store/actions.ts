@@ -79,6 +79,9 @@ function keysOfStudent(studio: Studio, id: string): string[] {
   return [
     `student/${id}`,
     `skillbook/${id}`,
+    ...[...studio.repertoire.values()]
+      .filter((entry) => entry.studentId === id)
+      .map((entry) => `repertoire/${entry.id}`),
     ...goals.map((goal) => `goal/${goal}`),
     ...[...studio.sheets.values()]
       .filter((sheet) => goals.includes(sheet.goalId))

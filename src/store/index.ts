@@ -7,6 +7,7 @@
 export * from './actions';
 export * from './library-actions';
 export * from './score-actions';
+export * from './shelf-actions';
 export * from './skill-actions';
 export { exportStudio, importPreview, lastBackup, takeImport, type ImportPreview } from './backup';
 export { keepSnapshot, listSnapshots, restoreSnapshot, type SnapshotInfo } from './snapshots';

@@ -4,10 +4,17 @@ import { withGrades, withList, type RequirementSet } from '@/core/requirements';
 import { act } from './studio-store';
 
 export const takeRequirementFile = (file: RequirementFile): Promise<boolean> =>
-  act(`import ${file.set.name}`, () => [
-    ...file.pieces.map((data) => ({ kind: 'piece' as const, data })),
+  act(`import ${file.set.name}`, ({ pieces }) => [
+    ...file.pieces.map((data) => ({ kind: 'piece' as const, data: withOwn(data, pieces.get(data.id)) })),
     { kind: 'set', data: file.set },
   ]);
+
+/** What the studio itself wrote of a piece stays when a file brings the piece again. */
+const withOwn = (piece: Piece, before: Piece | undefined): Piece => ({
+  ...(before?.scoreId !== undefined && { scoreId: before.scoreId }),
+  ...(before?.notes !== undefined && { notes: before.notes }),
+  ...piece,
+});
 
 export const saveSet = (set: RequirementSet): Promise<boolean> =>
   act(`save ${set.name}`, () => [{ kind: 'set', data: set }]);

@@ -11,6 +11,7 @@ const PLURAL = {
   closure: 'closures',
   skillbook: 'skillBooks',
   score: 'scores',
+  repertoire: 'repertoire',
 } as const;
 
 /** The records as the studio the core knows; kinds that did not change keep their maps. */

@@ -6,7 +6,7 @@
 export { Button, LinkButton } from './Button';
 export { Combobox } from './Combobox';
 export { Confirm, Dialog, DialogActs } from './Dialog';
-export { CheckField, FieldRow, SelectField, TextField } from './Field';
+export { CheckField, FieldRow, SelectField, TextField, type Option } from './Field';
 export { FitMark, type FitMarkName } from './FitMark';
 export { Glyph, GLYPHS, GlyphShape, type GlyphName } from './Glyph';
 export { KeyCap } from './KeyCap';

@@ -15,6 +15,7 @@ export const PIECE_COLUMNS = {
   kind: ['kind', 'type'],
   period: ['period'],
   character: ['character'],
+  demands: ['demands', 'asks for', 'skills'],
 } as const;
 export type PieceColumn = keyof typeof PIECE_COLUMNS;
 /** A catalogue's table has the grade beside the piece. */
@@ -104,6 +105,15 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
     return refuse(`"${cell('kind')}" is not piece, study or duet`);
   if (cell('period').length > 60 || cell('character').length > 60)
     return refuse('a period or character of more than 60 characters');
+  const demands = [
+    ...new Set(
+      cell('demands')
+        .split(/[;\n]/)
+        .map((each) => each.trim()),
+    ),
+  ].filter((each) => each !== '');
+  if (demands.length > 60 || demands.some((each) => each.length > 80))
+    return refuse('more than 60 demands, or one of more than 80 characters');
   const fact = (field: PieceColumn) => (cell(field) === '' ? null : cell(field));
   return {
     ok: true,
@@ -121,7 +131,7 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
       period: fact('period'),
       character: fact('character'),
       accompaniment,
-      demands: [],
+      demands,
     },
   };
 }
@@ -159,5 +169,6 @@ export const formatPieces = (pieces: readonly Piece[]): string =>
       piece.kind,
       piece.period ?? '',
       piece.character ?? '',
+      piece.demands.join('; '),
     ]),
   ]);

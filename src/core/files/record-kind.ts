@@ -8,6 +8,7 @@ export const RECORD_KINDS = [
   'closure',
   'skillbook',
   'score',
+  'repertoire',
   'settings',
 ] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];

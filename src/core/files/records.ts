@@ -5,6 +5,7 @@ import {
   goalShape,
   lessonShape,
   pieceShape,
+  repertoireShape,
   scoreShape,
   settingsShape,
   sheetShape,
@@ -37,6 +38,7 @@ const SHAPES: Readonly<Record<RecordKind, Shape>> = {
   closure: closureShape,
   skillbook: skillBookShape,
   score: scoreShape,
+  repertoire: repertoireShape,
   settings: settingsShape,
 };
 

@@ -1,4 +1,4 @@
-import type { Piece } from '../repertoire';
+import { leavingOut, type Piece } from '../repertoire';
 import { namedPieces, problemsOfSet, type RequirementSet } from '../requirements';
 import { ok, refuse, type Result } from '../result';
 import { list, object, oneOf, whole } from './shape';
@@ -49,10 +49,13 @@ export function parseRequirementFile(source: string): Result<RequirementFile, re
   return json.ok ? readRequirementFile(json.value) : json;
 }
 
-/** The file's text, for people too: indented, pieces in the order of the lists. */
+/** The file's text, for people too: indented, pieces in the order of the lists; what is the studio's own stays out. */
 export function formatRequirementFile(set: RequirementSet, pieces: ReadonlyMap<string, Piece>): string {
   const ids = namedPieces(set);
-  const named = [...new Set(ids)].flatMap((each) => pieces.get(each) ?? []);
+  const named = [...new Set(ids)].flatMap((each) => {
+    const piece = pieces.get(each);
+    return piece ? [leavingOut(piece, 'scoreId', 'notes')] : [];
+  });
   const file: RequirementFile = { format: 'formal-stave-requirement', version: 2, set, pieces: named };
   return `${JSON.stringify(file, null, 2)}\n`;
 }

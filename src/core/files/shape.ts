@@ -4,6 +4,8 @@ import * as yup from 'yup';
 export interface Shape {
   readonly yup: Pick<yup.Schema, 'validateSync'>;
   readonly json: Readonly<Record<string, unknown>>;
+  /** The field of an object may be left out. */
+  readonly optional?: true;
 }
 
 /** Names that would reach into an object's prototype. They are refused wherever names are data. */
@@ -71,6 +73,13 @@ export const nullable = (shape: Shape): Shape => ({
   json: { anyOf: [shape.json, { type: 'null' }] },
 });
 
+/** A field that may be left out altogether; null is no value of it. */
+export const optional = (shape: Shape): Shape => ({
+  yup: yup.lazy((value: unknown) => (value === undefined ? yup.mixed().optional() : shape.yup) as yup.Schema),
+  json: shape.json,
+  optional: true,
+});
+
 /** A number where `amount` fits, else what `other` allows. */
 export const either = (other: Shape, amount: Shape): Shape => ({
   yup: yup.lazy((value: unknown) => (typeof value === 'number' ? amount.yup : other.yup) as yup.Schema),
@@ -104,7 +113,7 @@ export function object(fields: Readonly<Record<string, Shape>>): Shape {
     json: {
       type: 'object',
       additionalProperties: false,
-      required: Object.keys(fields),
+      required: Object.keys(fields).filter((name) => !fields[name]?.optional),
       properties: Object.fromEntries(Object.entries(fields).map(([name, shape]) => [name, shape.json])),
     },
   };

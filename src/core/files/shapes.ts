@@ -1,11 +1,24 @@
 import { STAGES } from '../effort';
 import { ASSESSORS } from '../marks';
-import { ACCOMPANIMENTS, PIECE_KINDS } from '../repertoire';
+import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
 import { CONTRASTS } from '../requirements';
 import { HEARD_HOW } from '../skills';
 import { bars, clock, day, name, seconds, tempo } from './common-shapes';
 import { schemeShape, setShape } from './set-shape';
-import { id, list, nullable, number, object, oneOf, record, text, union, whole, yesNo } from './shape';
+import {
+  id,
+  list,
+  nullable,
+  number,
+  object,
+  oneOf,
+  optional,
+  record,
+  text,
+  union,
+  whole,
+  yesNo,
+} from './shape';
 
 export const pieceShape = object({
   id,
@@ -22,6 +35,9 @@ export const pieceShape = object({
   character: nullable(text(60)),
   accompaniment: nullable(oneOf(ACCOMPANIMENTS)),
   demands: list(text(80, 1), 60),
+  parts: optional(list(object({ name, demands: list(text(80, 1), 60) }), 40, 1)),
+  scoreId: optional(id),
+  notes: optional(text(1_000, 1)),
 });
 
 const levelsHeld = list(
@@ -129,6 +145,15 @@ export const scoreShape = object({
   notes: list(object({ bar: whole(0, 9_999), day, text: text(1_000, 1) }), 1_000),
 });
 
+export const repertoireShape = object({
+  id,
+  studentId: id,
+  pieceId: id,
+  part: nullable(name),
+  stretch: yesNo,
+  steps: list(object({ state: oneOf(REPERTOIRE_STATES), day }), 200, 1),
+});
+
 export const settingsShape = object({
   id: oneOf(['studio']),
   teacher: text(120),
@@ -147,6 +172,8 @@ export const settingsShape = object({
     500,
   ),
   initialsOnPaper: yesNo,
+  piecesAYear: optional(whole(1, 400)),
+  weights: optional(record(whole(0, 1_000), 20)),
 });
 
 export const levelRequestShape = object({

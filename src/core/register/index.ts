@@ -14,6 +14,7 @@ export {
   type Decision,
 } from './decisions';
 export { goalContext, type GoalContext } from './goal-context';
+export { demandsHad, repertoireOf } from './own-repertoire';
 export { NO_STUDIO, type Studio, type StudioSettings } from './studio';
 export { hearToday, type HearLine } from './hear-today';
 export {

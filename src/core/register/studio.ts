@@ -1,7 +1,7 @@
 import { DEFAULT_EFFORT, type EffortSettings } from '../effort';
 import type { MarkSheet } from '../marks';
 import type { Goal } from '../programme';
-import type { Piece } from '../repertoire';
+import type { Piece, RepertoireEntry } from '../repertoire';
 import type { CommonLevels, RequirementSet } from '../requirements';
 import type { KeptScore } from '../score';
 import type { Skill, SkillBook } from '../skills';
@@ -22,6 +22,10 @@ export interface StudioSettings {
   readonly ownSkills: readonly Skill[];
   /** Print names as initials. */
   readonly initialsOnPaper: boolean;
+  /** Pieces a student aims at in a year; left out until the teacher says so. */
+  readonly piecesAYear?: number;
+  /** Weights of the programme search that the teacher has set, by name; the others stand at their defaults. */
+  readonly weights?: Readonly<Record<string, number>>;
 }
 
 /** Every fact the studio keeps, by id. */
@@ -35,6 +39,7 @@ export interface Studio {
   readonly closures: ReadonlyMap<string, Closure>;
   readonly skillBooks: ReadonlyMap<string, SkillBook>;
   readonly scores: ReadonlyMap<string, KeptScore>;
+  readonly repertoire: ReadonlyMap<string, RepertoireEntry>;
   readonly settings: StudioSettings;
 }
 
@@ -59,5 +64,6 @@ export const NO_STUDIO: Studio = {
   closures: new Map(),
   skillBooks: new Map(),
   scores: new Map(),
+  repertoire: new Map(),
   settings: DEFAULT_SETTINGS,
 };

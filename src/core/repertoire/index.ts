@@ -9,8 +9,21 @@ export {
   ACCOMPANIMENTS,
   barsToLearn,
   composerKey,
+  demandsOfPart,
+  leavingOut,
   PIECE_KINDS,
   type Accompaniment,
   type Piece,
   type PieceKind,
+  type PiecePart,
 } from './piece';
+export {
+  breadthPace,
+  isLearned,
+  REPERTOIRE_STATES,
+  stateOf,
+  withStep,
+  type BreadthPace,
+  type RepertoireEntry,
+  type RepertoireState,
+} from './own-repertoire';

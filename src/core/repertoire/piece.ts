@@ -25,7 +25,28 @@ export interface Piece {
   readonly character: string | null;
   readonly accompaniment: Accompaniment | null;
   readonly demands: readonly string[];
+  /** Parts of music for several players, highest first; left out where one player has it all. */
+  readonly parts?: readonly PiecePart[];
+  /** The kept score it is read from; left out where its facts are typed. */
+  readonly scoreId?: string;
+  readonly notes?: string;
 }
+
+/** One player's part, with what that part asks for. */
+export interface PiecePart {
+  readonly name: string;
+  readonly demands: readonly string[];
+}
+
+/** The same piece with some of what can be left out left out. */
+export const leavingOut = (piece: Piece, ...names: readonly ('parts' | 'scoreId' | 'notes')[]): Piece =>
+  Object.fromEntries(
+    Object.entries(piece).filter(([name]) => !(names as readonly string[]).includes(name)),
+  ) as unknown as Piece;
+
+/** What a player meets: the demands of the part played, or of the whole piece where no such part is known. */
+export const demandsOfPart = (piece: Piece, part: string | null): readonly string[] =>
+  piece.parts?.find(({ name }) => name === part)?.demands ?? piece.demands;
 
 /** Bars to learn, or null when neither count is known. */
 export const barsToLearn = (piece: Piece): number | null => piece.barsToLearn ?? piece.bars;

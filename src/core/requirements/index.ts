@@ -58,7 +58,7 @@ export {
 export { answersTo, type ChoicePlace } from './answers-to';
 export { commonLevel, heldCommonLevel, type CommonLevels } from './common-level';
 export { combine } from './combine';
-export { crosswalk, familyLevels, type CrosswalkRow } from './crosswalk';
+export { crosswalk, familyLevels, type CrosswalkPlace, type CrosswalkRow } from './crosswalk';
 export { contrastValue } from './contrast';
 export { gradedClassOf } from './graded-class';
 export { usedWithin } from './used-within';

@@ -36,6 +36,7 @@ function Library({ ready }: { readonly ready: ReadyState }) {
         sub={`${sets.length} ${sets.length === 1 ? 'requirement' : 'requirements'}, ${studio.pieces.size} pieces`}
         end={
           <>
+            <LinkButton href="/repertoire">Repertoire</LinkButton>
             <LinkButton href="/scores">Scores</LinkButton>
             <LinkButton href="/placements">Placements side by side</LinkButton>
             <Button onClick={() => setTyped({ before: null })}>Type a requirement</Button>

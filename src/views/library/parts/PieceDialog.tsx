@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { tempoOf } from '@/core/files';
 import { formatTime, parseTime } from '@/core/music';
-import { ACCOMPANIMENTS, PIECE_KINDS, type Piece } from '@/core/repertoire';
+import { ACCOMPANIMENTS, leavingOut, PIECE_KINDS, type Piece } from '@/core/repertoire';
 import { savePiece } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
 
@@ -20,9 +20,19 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
     accompaniment: piece.accompaniment ?? '',
     period: piece.period ?? '',
     character: piece.character ?? '',
+    demands: piece.demands.join('; '),
+    parts: (piece.parts ?? []).map(({ name, demands }) => `${name}: ${demands.join('; ')}`).join('\n'),
+    notes: piece.notes ?? '',
   });
   const set = (name: keyof typeof fields) => (value: string) => setFields({ ...fields, [name]: value });
   const count = (text: string) => (text === '' ? null : /^\d{1,4}$/.test(text) ? Number(text) : undefined);
+  const words = (text: string) => [
+    ...new Set(text.split(/[;\n]/).flatMap((each) => (each.trim() === '' ? [] : [each.trim()]))),
+  ];
+  const parts = fields.parts.split('\n').flatMap((line) => {
+    const [name = '', ...rest] = line.split(':');
+    return name.trim() === '' ? [] : [{ name: name.trim(), demands: words(rest.join(':')) }];
+  });
   const seconds = fields.time === '' ? null : parseTime(fields.time);
   const [bars, toLearn, tempo] = [count(fields.bars), count(fields.toLearn), tempoOf(fields.tempo)];
   const errors = {
@@ -31,11 +41,16 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
     bars: bars === undefined || bars === 0 ? 'A whole number.' : undefined,
     toLearn: toLearn === undefined ? 'A whole number.' : undefined,
     tempo: tempo === undefined ? 'As 96, or q. = 72.' : undefined,
+    demands:
+      words(fields.demands).length > 60 || words(fields.demands).some((each) => each.length > 80)
+        ? 'At most 60, of 80 letters each.'
+        : undefined,
+    parts: new Set(parts.map(({ name }) => name)).size < parts.length ? 'Each part once.' : undefined,
   };
   const good = Object.values(errors).every((each) => each === undefined);
   const fact = (text: string) => (text.trim() === '' ? null : text.trim());
   return (
-    <Dialog title={piece.title} onClose={onClose}>
+    <Dialog title={piece.title || 'A new piece'} onClose={onClose}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -48,7 +63,7 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
           )
             return;
           void savePiece({
-            ...piece,
+            ...leavingOut(piece, 'parts', 'notes'),
             title: fields.title.trim(),
             composer: fields.composer.trim(),
             seconds,
@@ -62,6 +77,9 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
             kind: fields.kind,
             accompaniment:
               fields.accompaniment === '' ? null : (fields.accompaniment as Piece['accompaniment']),
+            demands: words(fields.demands),
+            ...(parts.length > 0 && { parts }),
+            ...(fields.notes.trim() !== '' && { notes: fields.notes.trim() }),
           });
           onClose();
         }}
@@ -105,6 +123,25 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
           <TextField label="Period" value={fields.period} onChange={set('period')} />
           <TextField label="Character" value={fields.character} onChange={set('character')} />
         </FieldRow>
+        <FieldRow>
+          <TextField
+            label="Asks for"
+            value={fields.demands}
+            rows={3}
+            onChange={set('demands')}
+            error={errors.demands}
+            hint="a demand each, with ; between them"
+          />
+          <TextField
+            label="Parts"
+            value={fields.parts}
+            rows={3}
+            onChange={set('parts')}
+            error={errors.parts}
+            hint="a line each, as Guitar 1: triplets; half barre"
+          />
+        </FieldRow>
+        <TextField label="Notes" value={fields.notes} rows={2} onChange={set('notes')} />
         <DialogActs>
           <Button type="submit" look="do" disabled={!good}>
             Save

@@ -1,0 +1,59 @@
+import type { Piece, RepertoireEntry } from '@/core/repertoire';
+import { withStep, type RepertoireState } from '@/core/repertoire';
+import { withPieceFor } from '@/core/shelf';
+import type { CalendarDay } from '@/core/time';
+import type { Edit } from './changes';
+import { act } from './studio-store';
+
+export const addPieces = (pieces: readonly Piece[]): Promise<boolean> =>
+  act(pieces.length === 1 ? `add ${pieces[0]?.title ?? 'a piece'}` : `add ${pieces.length} pieces`, () =>
+    pieces.map((data) => ({ kind: 'piece' as const, data })),
+  );
+
+/** One piece in the place of its twins: in lists, programmes, mark sheets and repertoires. The twins are taken out. */
+export const joinTwins = (keptId: string, twinIds: readonly string[]): Promise<boolean> =>
+  act('join entries of one piece', ({ sets, goals, sheets, repertoire }) => {
+    const kinds = [
+      ['set', sets],
+      ['goal', goals],
+      ['sheet', sheets],
+      ['repertoire', repertoire],
+    ] as const;
+    return [
+      ...kinds.flatMap(([kind, records]) =>
+        [...records.values()].flatMap((data: { readonly id: string }): Edit[] => {
+          const text = JSON.stringify(data);
+          const named = twinIds.filter((id) => text.includes(JSON.stringify(id)));
+          const joined = named.reduce<unknown>((record, id) => withPieceFor(record, id, keptId), data);
+          return named.length === 0 ? [] : [{ kind, data: joined as { readonly id: string } }];
+        }),
+      ),
+      ...twinIds.map((id): Edit => ({ kind: 'piece', remove: id })),
+    ];
+  });
+
+export const takeIntoRepertoire = (entry: RepertoireEntry): Promise<boolean> =>
+  act('take a piece into the repertoire', () => [{ kind: 'repertoire', data: entry }]);
+
+/** Parts given out to players: an entry each, new or changed. */
+export const giveParts = (entries: readonly RepertoireEntry[]): Promise<boolean> =>
+  act(entries.length === 1 ? 'give out a part' : `give out ${entries.length} parts`, () =>
+    entries.map((data) => ({ kind: 'repertoire' as const, data })),
+  );
+
+export const stepRepertoire = (id: string, state: RepertoireState, day: CalendarDay): Promise<boolean> =>
+  changeEntry(`piece ${state}`, id, (entry) => withStep(entry, state, day));
+
+export const changeRepertoire = (
+  id: string,
+  change: Partial<Pick<RepertoireEntry, 'stretch' | 'part'>>,
+): Promise<boolean> => changeEntry('change the repertoire', id, (entry) => ({ ...entry, ...change }));
+
+const changeEntry = (action: string, id: string, change: (entry: RepertoireEntry) => RepertoireEntry) =>
+  act(action, ({ repertoire }) => {
+    const entry = repertoire.get(id);
+    return entry ? [{ kind: 'repertoire', data: change(entry) }] : [];
+  });
+
+export const dropRepertoire = (id: string): Promise<boolean> =>
+  act('take a piece out of the repertoire', () => [{ kind: 'repertoire', remove: id }]);

@@ -1,0 +1,73 @@
+import { formatTime } from '@/core/music';
+import type { Piece } from '@/core/repertoire';
+import type { KeptScore } from '@/core/score';
+import { savePiece } from '@/store';
+import { Button, Dialog, DialogActs, Loading, Table } from '@/ui';
+import { useScore } from '../../score/use-score';
+import { scoreFacts } from '../score-facts';
+import css from '../RepertoireView.module.css';
+
+/** What the score says against what is typed; taken over whole or left. */
+export function FactsDialog({
+  piece,
+  score,
+  onClose,
+}: {
+  readonly piece: Piece;
+  readonly score: KeptScore;
+  readonly onClose: () => void;
+}) {
+  const read = useScore(score.xml);
+  const facts = read.kind === 'ready' ? scoreFacts(read.answer) : null;
+  const time = (seconds: number | null) => (seconds === null ? '–' : formatTime(seconds));
+  const rows: readonly (readonly [string, string, string])[] = facts
+    ? [
+        ['Time', time(piece.seconds), time(facts.seconds)],
+        ['Bars', String(piece.bars ?? '–'), String(facts.bars)],
+        ['Bars to learn', String(piece.barsToLearn ?? '–'), String(facts.barsToLearn)],
+        ['Metre', piece.metre ?? '–', facts.metre ?? '–'],
+        ['Demands', piece.demands.join(', ') || '–', facts.demands.join(', ') || '–'],
+      ]
+    : [];
+  return (
+    <Dialog title={`${piece.title}, from its score`} wide onClose={onClose}>
+      {read.kind === 'reading' && <Loading what="The score is being read" />}
+      {read.kind === 'refused' && <p role="alert">{read.words}</p>}
+      {facts && (
+        <>
+          <Table label="Facts" head={['Fact', 'Now', 'By the score']} tight>
+            {rows.map(([name, now, then]) => (
+              <tr key={name}>
+                <th scope="row">{name}</th>
+                <td>{now}</td>
+                <td>{then === now ? 'the same' : then}</td>
+              </tr>
+            ))}
+          </Table>
+          <p className={css.soft}>Demands typed by hand stay; those of the score come beside them.</p>
+          <DialogActs>
+            <Button
+              look="do"
+              onClick={() => {
+                const names = new Set(piece.demands.map((demand) => demand.toLowerCase()));
+                void savePiece({
+                  ...piece,
+                  ...facts,
+                  metre: facts.metre ?? piece.metre,
+                  tempo: facts.tempo ?? piece.tempo,
+                  demands: [
+                    ...piece.demands,
+                    ...facts.demands.filter((demand) => !names.has(demand.toLowerCase())),
+                  ].slice(0, 60),
+                });
+                onClose();
+              }}
+            >
+              Take them
+            </Button>
+          </DialogActs>
+        </>
+      )}
+    </Dialog>
+  );
+}

@@ -1,0 +1,37 @@
+import { PIECE_COLUMNS, readPieces, type ColumnMap, type PastedTable, type PieceColumn } from '@/core/files';
+import { formatTime } from '@/core/music';
+import type { Piece } from '@/core/repertoire';
+import { newId } from '@/store';
+import { Dialog } from '@/ui';
+import { PasteTable } from '../../shell/PasteTable';
+
+const readRows = (table: PastedTable, map: ColumnMap<PieceColumn>) => {
+  const { pieces, bad } = readPieces(table, map, newId);
+  return { items: pieces, bad };
+};
+
+/** Pieces from a table, for the shelf alone. */
+export const PastePieces = ({
+  onClose,
+  onTake,
+}: {
+  readonly onClose: () => void;
+  readonly onTake: (pieces: readonly Piece[]) => void;
+}) => (
+  <Dialog title="Paste pieces" onClose={onClose} wide>
+    <PasteTable
+      fields={PIECE_COLUMNS}
+      read={readRows}
+      itemWords="pieces"
+      preview={(piece: Piece) => [
+        <b key="title">{piece.title}</b>,
+        piece.composer,
+        piece.seconds === null ? '' : formatTime(piece.seconds),
+        piece.key,
+        piece.metre,
+        piece.demands.join(', '),
+      ]}
+      onTake={onTake}
+    />
+  </Dialog>
+);

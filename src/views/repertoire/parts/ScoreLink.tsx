@@ -1,0 +1,46 @@
+import { lazy, Suspense, useState } from 'react';
+import { leavingOut, type Piece } from '@/core/repertoire';
+import type { KeptScore } from '@/core/score';
+import { savePiece } from '@/store';
+import { Button, Combobox, LinkButton } from '@/ui';
+import { hrefOf } from '../../shell/StudioPage';
+import css from '../RepertoireView.module.css';
+
+const FactsDialog = lazy(() => import('./FactsDialog').then((part) => ({ default: part.FactsDialog })));
+
+/** The score a piece is read from: opened, joined, or its facts taken over. */
+export function ScoreLink({
+  piece,
+  scores,
+}: {
+  readonly piece: Piece;
+  readonly scores: ReadonlyMap<string, KeptScore>;
+}) {
+  const [taking, take] = useState(false);
+  const score = piece.scoreId === undefined ? undefined : scores.get(piece.scoreId);
+  if (!score)
+    return scores.size === 0 ? null : (
+      <Combobox
+        label="Score"
+        value=""
+        placeholder="none; type to join one"
+        options={[...scores.values()].map(({ id, title, composer }) => ({
+          value: id,
+          label: [title, composer].filter(Boolean).join(', '),
+        }))}
+        onChange={(scoreId) => void savePiece({ ...piece, scoreId })}
+      />
+    );
+  return (
+    <div className={css.acts}>
+      <LinkButton href={hrefOf('/scores', { score: score.id })}>Open the score</LinkButton>
+      <Button onClick={() => take(true)}>Take facts from it</Button>
+      <Button look="quiet" onClick={() => void savePiece(leavingOut(piece, 'scoreId'))}>
+        Part from it
+      </Button>
+      <Suspense fallback={null}>
+        {taking && <FactsDialog piece={piece} score={score} onClose={() => take(false)} />}
+      </Suspense>
+    </div>
+  );
+}
