@@ -170,6 +170,13 @@ test('programmes: the best three of a level, one piece locked, one banned; rules
   const { body: none } = await post('/api/programmes', { ...asked, set: { ...tarrin.set, levels } });
   expect(none).toMatchObject({ programmes: [], whole: true });
   expect((none['conflict'] as string[]).length).toBeGreaterThan(0);
+  const { body: both } = await post('/api/programmes', { ...asked, locked: [locked, listOf(0)[2]] });
+  expect(both).toMatchObject({
+    programmes: [],
+    conflict: [],
+    conflictLocked: [locked, listOf(0)[2]],
+    conflictBanned: [],
+  });
   expect((await post('/api/programmes', { ...asked, locked: ['nobody'] })).body).toMatchObject({
     errors: [{ pointer: '#/locked/0' }],
   });

@@ -30,6 +30,8 @@ export const DIALOGS: readonly (readonly [string, string])[] = [
   ['/skills?student=jonah', 'Type a skill'],
   ['/', 'Paste a table'],
   ['/programme?goal=jonah-4', 'Set a goal'],
+  ['/programme?goal=jonah-4', 'Side by side'],
+  ['/programme?goal=jonah-4', 'Weights'],
   ['/plan?goal=orla-5', 'Minutes and effort'],
   ['/plan?goal=orla-5', 'Closures'],
   ['/library', 'Type a requirement'],

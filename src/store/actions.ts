@@ -195,6 +195,20 @@ export const choosePiece = (id: string, componentId: string, choice: Choice): Pr
   });
 export const takeProgramme = (id: string, programme: Programme): Promise<boolean> =>
   changeGoal('take a programme', id, () => ({ programme }));
+/** Whether the search may change a chosen piece. */
+export const loosen = (id: string, pieceId: string, loose: boolean): Promise<boolean> =>
+  changeGoal(loose ? 'let a piece change' : 'keep a piece', id, (goal) => ({
+    loose: withOrWithout(goal.loose, pieceId, loose),
+  }));
+/** Whether the search leaves a piece out. */
+export const leaveOut = (id: string, pieceId: string, out: boolean): Promise<boolean> =>
+  changeGoal(out ? 'leave a piece out' : 'take a piece back in', id, (goal) => ({
+    leftOut: withOrWithout(goal.leftOut, pieceId, out),
+  }));
+const withOrWithout = (ids: readonly string[] = [], id: string, isIn: boolean): string[] => [
+  ...ids.filter((each) => each !== id),
+  ...(isIn ? [id] : []),
+];
 export const dropChoice = (id: string, componentId: string, index: number): Promise<boolean> =>
   changeGoal('drop a piece', id, (goal) => ({
     programme: withoutChoice(goal.programme, componentId, index),

@@ -83,6 +83,9 @@ describe('Programme', () => {
         cursor={cursor}
         onCursor={move}
         onChoose={choose}
+        why={null}
+        onWhy={vi.fn()}
+        onLeaveOut={vi.fn()}
       />,
     );
     return { move, choose };

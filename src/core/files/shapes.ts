@@ -94,6 +94,8 @@ export const goalShape = object({
     minutes: record(whole(0, 100_000)),
     secureTempo: record(number(10, 600)),
   }),
+  loose: optional(list(id, 200)),
+  leftOut: optional(list(id, 400)),
 });
 
 export const sheetShape = object({

@@ -1,4 +1,4 @@
-import { contrastValue, type Contrast } from '../requirements';
+import { contrastValue, type Contrast, type Rule } from '../requirements';
 import {
   holds,
   isLost,
@@ -27,6 +27,8 @@ export interface BestQuestion {
   readonly count: number;
   /** Ids of pieces that every programme must have. */
   readonly locked: readonly string[];
+  /** The search ends with the first `count` programmes, whatever they are worth. */
+  readonly anyWillDo?: true;
 }
 
 export interface RankedProgramme {
@@ -67,7 +69,7 @@ const BREATH = 4_096;
  */
 export function bestProgrammes(
   compiled: CompiledLevel,
-  { worth, skillCosts, contrasts, count, locked }: BestQuestion,
+  { worth, skillCosts, contrasts, count, locked, anyWillDo }: BestQuestion,
   facts: SearchFacts = NO_FACTS,
   goOn: (tried: number) => boolean = () => true,
 ): BestAnswer {
@@ -184,6 +186,7 @@ export function bestProgrammes(
     const at = kept.findIndex((each) => each.points < points || (each.points === points && each.ids > ids));
     kept.splice(at < 0 ? kept.length : at, 0, { places: [...places], points, skills, ids });
     if (kept.length > count) kept.pop();
+    if (anyWillDo && kept.length === count) stopped = true;
   };
   const visit = (at: number, from: number, taken: number, points: number, shares: number): void => {
     const slot = slots[at];
@@ -300,24 +303,28 @@ function timeWindows(compiled: CompiledLevel, slots: Slots): Hope {
     });
 }
 
-/** For each "at least so many that …": the open places must be able to bring what is missing. */
+const isLeast = (rule: Rule): rule is Extract<Rule, { kind: 'count where' }> =>
+  rule.kind === 'count where' && rule.bound === 'at least';
+
+/** For each "at least so many", of all or of a kind: the open places must be able to bring what is missing. */
 function countNeeds(compiled: CompiledLevel, slots: Slots): Hope {
   const rules = compiled.rules.flatMap(({ rule }, index) => {
-    if (rule.kind !== 'count where' || rule.bound !== 'at least') return [];
-    const may = (place: SearchPiece) => place.facts[index] !== false;
+    const least = rule.kind === 'count' ? rule.min : isLeast(rule) ? rule.count : 0;
+    if (least === 0) return [];
+    const may = (place: SearchPiece) => rule.kind === 'count' || place.facts[index] !== false;
     const bring = slots.map(({ max, choices }) =>
       Math.min(max, choices.filter(({ place }) => may(place)).length),
     );
-    return [{ rule, may, bring }];
+    return [{ least, may, bring }];
   });
   if (rules.length === 0) return () => true;
   return (places, at, taken) =>
-    rules.every(({ rule, may, bring }) => {
+    rules.every(({ least, may, bring }) => {
       let found = 0;
       for (const place of places) if (may(place)) found += 1;
       for (let slot = at; slot < slots.length; slot += 1)
         found +=
           slot === at ? Math.min(bring[slot] ?? 0, (slots[slot]?.max ?? 0) - taken) : (bring[slot] ?? 0);
-      return found >= rule.count;
+      return found >= least;
     });
 }

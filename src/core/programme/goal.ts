@@ -57,6 +57,10 @@ export interface Goal {
   readonly scalesHeard: readonly string[];
   readonly closedOn: CalendarDay | null;
   readonly plan: GoalPlan;
+  /** Ids of chosen pieces that the search may change; the others stay. */
+  readonly loose?: readonly string[];
+  /** Ids of pieces that no programme found may have. */
+  readonly leftOut?: readonly string[];
 }
 
 export const NEW_GOAL_PLAN: Omit<GoalPlan, 'startedOn'> = {

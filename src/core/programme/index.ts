@@ -38,4 +38,15 @@ export {
   type PieceWorth,
   type RankedProgramme,
 } from './best';
+export {
+  adviseProgrammes,
+  conflictOf,
+  whyNot,
+  type Conflict,
+  type Obstacle,
+  type ProgrammeAdvice,
+  type ProgrammeProblem,
+  type ProgrammeQuestion,
+  type WhyNot,
+} from './advise';
 export { playingTime, timeLimits, type PlayingTime } from './playing-time';

@@ -15,6 +15,15 @@ export {
 } from './decisions';
 export { goalContext, type GoalContext } from './goal-context';
 export { demandsHad, repertoireOf } from './own-repertoire';
+export {
+  programmeQuestion,
+  reasonsOf,
+  weightOf,
+  WEIGHTS,
+  type ProgrammeSums,
+  type Reason,
+  type WeightName,
+} from './programme-question';
 export { NO_STUDIO, type Studio, type StudioSettings } from './studio';
 export { hearToday, type HearLine } from './hear-today';
 export {

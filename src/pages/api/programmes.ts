@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { endpoint, methodNotAllowed, setProblems } from '@/api';
 import { programmesRequestShape } from '@/core/files';
-import { bestProgrammes, compileLevel, NO_FACTS, satisfiable, type BestQuestion } from '@/core/programme';
+import { bestProgrammes, compileLevel, conflictOf, NO_FACTS, type BestQuestion } from '@/core/programme';
 import type { Piece } from '@/core/repertoire';
 import { findLevel, type RequirementSet } from '@/core/requirements';
 
@@ -51,6 +51,7 @@ export const POST: APIRoute = endpoint<Body>(programmesRequestShape, (body) => {
   const used = new Set(body.used);
   const own = body.ownChoice.flatMap((id) => pieces.get(id) ?? []);
   const compiled = compileLevel(body.set, level, pieces, own);
+  const facts = { ...NO_FACTS, used: () => used };
   const found = bestProgrammes(
     compiled,
     {
@@ -66,11 +67,25 @@ export const POST: APIRoute = endpoint<Body>(programmesRequestShape, (body) => {
       count: body.count,
       locked: body.locked,
     },
-    { ...NO_FACTS, used: () => used },
+    facts,
     (tried) => tried < MOST,
   );
   const none = found.programmes.length === 0 && found.whole;
-  const why = none ? satisfiable(compiled, 1, MOST) : null;
+  const why = none
+    ? conflictOf({
+        set: body.set,
+        level,
+        pieces,
+        own,
+        facts,
+        locked: body.locked,
+        banned: body.banned,
+        most: MOST,
+      })
+    : null;
+  const named = why?.kind === 'conflict' ? why.obstacles : null;
+  const piecesOf = (kind: 'stays' | 'left out') =>
+    named?.flatMap((each) => (each.kind === kind ? [each.pieceId] : [])) ?? null;
   return {
     ok: true,
     value: {
@@ -84,7 +99,9 @@ export const POST: APIRoute = endpoint<Body>(programmesRequestShape, (body) => {
       })),
       tried: found.tried,
       whole: found.whole,
-      conflict: why?.kind === 'conflict' ? why.ruleIds : null,
+      conflict: named?.flatMap((each) => (each.kind === 'rule' ? [each.ruleId] : [])) ?? null,
+      conflictLocked: piecesOf('stays'),
+      conflictBanned: piecesOf('left out'),
     },
   };
 });

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { checkRule, choicesOf } from './programme-model';
 import { choosesPieces, explainRule, isPrepared, type Component } from '@/core/requirements';
 import { formatBars } from '@/core/music';
-import type { GoalContext } from '@/core/register';
+import { programmeQuestion, type GoalContext } from '@/core/register';
 import { formatDay } from '@/core/time';
 import {
   chooseAim,
@@ -13,6 +13,8 @@ import {
   enterGoal,
   setFact,
   hearScale,
+  leaveOut,
+  loosen,
   nameEdition,
   setRecordingSent,
   setTakes,
@@ -22,7 +24,7 @@ import {
   waiveRule,
   type ReadyState,
 } from '@/store';
-import { Button, Empty, Glyph, PageLine, Section, TempoMark, classes } from '@/ui';
+import { Button, CheckField, Empty, Glyph, PageLine, Section, TempoMark, classes } from '@/ui';
 import { GoalPicker } from '../shell/GoalPicker';
 import { NoGoal } from '../shell/NoGoal';
 import { queryOf, StudioPage } from '../shell/StudioPage';
@@ -36,7 +38,8 @@ import { NewGoalDialog } from './parts/NewGoalDialog';
 import { PlayingTimeRuler } from './parts/PlayingTimeRuler';
 import { RuleList } from './parts/RuleList';
 import { SuggestionList } from './parts/SuggestionList';
-import { suggestionsFor } from './suggestions';
+import { whyWords } from './advice-model';
+import { useAdvice, useWhyNot } from './use-advice';
 import css from './ProgrammeView.module.css';
 
 export const ProgrammeView = () => <StudioPage>{(ready) => <ProgrammePage ready={ready} />}</StudioPage>;
@@ -106,12 +109,13 @@ function Bench({
   const slot = slots.find((each) => each.id === slotId) ?? slots[0];
   const tried = slot && cursor !== null && choosesPieces(slot) ? cursor : null;
   const trial = tried === null ? null : { ...entry, programme: choicesOf(entry, slot as Component, tried) };
-  const [keep, setKeep] = useState(true);
-  const { pieces, settings } = ready.studio;
-  const suggestions = useMemo(
-    () => (slots.some(choosesPieces) ? suggestionsFor(context, pieces, settings.effort, keep) : null),
-    [slots, context, pieces, settings.effort, keep],
+  const { studio } = ready;
+  const sums = useMemo(
+    () => (slots.some(choosesPieces) ? programmeQuestion(studio, context) : null),
+    [slots, context, studio],
   );
+  const { advice, stop } = useAdvice(sums?.question ?? null);
+  const { why, ask } = useWhyNot(sums?.question ?? null);
   const pick = (id: string) => {
     setSlot(id);
     setCursor(null);
@@ -176,6 +180,14 @@ function Bench({
               effort={ready.studio.settings.effort}
               cursor={cursor}
               onCursor={setCursor}
+              why={
+                why && {
+                  pieceId: why.pieceId,
+                  words: why.answer && sums ? whyWords(why.answer, sums, context, studio) : ['Looked up …'],
+                }
+              }
+              onWhy={ask}
+              onLeaveOut={(pieceId, out) => void leaveOut(goal.id, pieceId, out)}
               onChoose={(pieceId) => {
                 void choosePiece(goal.id, slot.id, { kind: 'piece', pieceId });
                 setCursor(null);
@@ -199,15 +211,15 @@ function Bench({
               onAskAgain={(ruleId) => void unwaiveRule(goal.id, ruleId)}
             />
           </Section>
-          {suggestions && (
+          {sums && (
             <SuggestionList
-              suggestions={suggestions}
-              keep={keep}
-              onKeep={setKeep}
-              onTake={(at) => {
-                const taken = suggestions.best[at];
-                if (taken) void takeProgramme(goal.id, taken.programme);
-              }}
+              advice={advice}
+              sums={sums}
+              context={context}
+              studio={studio}
+              onStop={stop}
+              onTake={(programme) => void takeProgramme(goal.id, programme)}
+              onTakeBackIn={(pieceId) => void leaveOut(goal.id, pieceId, false)}
             />
           )}
           <EntryFacts
@@ -275,9 +287,16 @@ function Slot({
                 ) : null}
               </p>
               {choice.kind === 'piece' && (
-                <Button look="quiet" onClick={() => void dropChoice(context.goal.id, component.id, at)}>
-                  Take out
-                </Button>
+                <div className={css.wishes}>
+                  <CheckField
+                    label="stays"
+                    checked={!context.goal.loose?.includes(choice.pieceId)}
+                    onChange={(stays) => void loosen(context.goal.id, choice.pieceId, !stays)}
+                  />
+                  <Button look="quiet" onClick={() => void dropChoice(context.goal.id, component.id, at)}>
+                    Take out
+                  </Button>
+                </div>
               )}
             </div>
           );

@@ -20,6 +20,9 @@ export function CandidateList({
   cursor,
   onCursor,
   onChoose,
+  why,
+  onWhy,
+  onLeaveOut,
 }: {
   readonly slot: Component;
   readonly context: GoalContext;
@@ -28,6 +31,10 @@ export function CandidateList({
   readonly cursor: string | null;
   readonly onCursor: (pieceId: string | null) => void;
   readonly onChoose: (pieceId: string) => void;
+  /** Why a piece is not in the best programme, sentence by sentence. */
+  readonly why: { readonly pieceId: string; readonly words: readonly string[] } | null;
+  readonly onWhy: (pieceId: string) => void;
+  readonly onLeaveOut: (pieceId: string, out: boolean) => void;
 }) {
   const [text, setText] = useState('');
   const list = useRef<HTMLUListElement>(null);
@@ -99,12 +106,34 @@ export function CandidateList({
               <span className={css.soft} />
               <span className={css.soft}>{piece.metre ?? 'metre not known'}</span>
               <span className={css.soft} />
-              {(chosen || breaks !== null) && <span className={css.why}>{chosen ? 'set now' : breaks}</span>}
+              {(chosen || breaks !== null || context.goal.leftOut?.includes(piece.id)) && (
+                <span className={css.why}>
+                  {chosen ? 'set now' : context.goal.leftOut?.includes(piece.id) ? 'left out' : breaks}
+                </span>
+              )}
             </button>
             {piece.id === cursor && (
-              <Button look="do" onClick={() => onChoose(piece.id)}>
-                Set
-              </Button>
+              <div className={css.acts}>
+                <Button look="do" onClick={() => onChoose(piece.id)}>
+                  Set
+                </Button>
+                <Button look="quiet" onClick={() => onWhy(piece.id)}>
+                  Why not this one?
+                </Button>
+                <Button
+                  look="quiet"
+                  onClick={() => onLeaveOut(piece.id, !context.goal.leftOut?.includes(piece.id))}
+                >
+                  {context.goal.leftOut?.includes(piece.id) ? 'Take back in' : 'Leave out'}
+                </Button>
+              </div>
+            )}
+            {why?.pieceId === piece.id && (
+              <div className={css.answer} role="status">
+                {why.words.map((words) => (
+                  <p key={words}>{words}</p>
+                ))}
+              </div>
             )}
           </li>
         ))}

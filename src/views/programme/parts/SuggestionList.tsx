@@ -1,48 +1,143 @@
-import { Button, CheckField, Section } from '@/ui';
-import type { Suggestions } from '../suggestions';
+import { lazy, Suspense, useState } from 'react';
+import { reasonsOf, type GoalContext, type ProgrammeSums, type Studio } from '@/core/register';
+import type { Programme } from '@/core/requirements';
+import { Button, Loading, Section } from '@/ui';
+import { obstacleWords, programmeOf, reasonWords, signed, titlesOf } from '../advice-model';
+import type { Advice } from '../use-advice';
 import css from './SuggestionList.module.css';
+
+const CompareDialog = lazy(() => import('./CompareDialog').then((part) => ({ default: part.CompareDialog })));
+const WeightsDialog = lazy(() => import('./WeightsDialog').then((part) => ({ default: part.WeightsDialog })));
 
 /** The best programmes found, each with its sum in words; one press takes one whole. */
 export function SuggestionList({
-  suggestions: { best, whole, uncounted },
-  keep,
-  onKeep,
+  advice,
+  sums,
+  context,
+  studio,
+  onStop,
   onTake,
+  onTakeBackIn,
 }: {
-  readonly suggestions: Suggestions;
-  /** Whether the pieces chosen already stay in every programme. */
-  readonly keep: boolean;
-  readonly onKeep: (keep: boolean) => void;
-  readonly onTake: (at: number) => void;
+  readonly advice: Advice;
+  readonly sums: ProgrammeSums;
+  readonly context: GoalContext;
+  readonly studio: Studio;
+  readonly onStop: () => void;
+  readonly onTake: (programme: Programme) => void;
+  readonly onTakeBackIn: (pieceId: string) => void;
 }) {
+  const [dialog, setDialog] = useState<'none' | 'compare' | 'weights'>('none');
+  const found = advice.kind === 'ready' ? advice.advice : null;
+  const words = (each: Parameters<typeof obstacleWords>[0]) => obstacleWords(each, context, studio.pieces);
+  const obstacles = found?.conflict?.kind === 'conflict' ? found.conflict.obstacles : null;
   return (
-    <Section title="Best programmes" end="least work, some contrast">
-      <CheckField label="what is chosen stays" checked={keep} onChange={onKeep} />
-      {best.length === 0 && (
-        <p>
-          {whole ? 'No programme keeps the rules' : 'None found in the time allowed'}
-          {keep ? ' with what is chosen.' : '.'}
-        </p>
+    <Section title="Best programmes" end={sums.question.locked.length > 0 ? 'what stays is kept' : undefined}>
+      {advice.kind === 'asking' && (
+        <div className={css.acts}>
+          <Loading
+            what={advice.tried === 0 ? 'Searched' : `${advice.tried.toLocaleString('en')} places looked at`}
+          />
+          {advice.tried > 0 && (
+            <Button look="quiet" onClick={onStop}>
+              Stop
+            </Button>
+          )}
+        </div>
+      )}
+      {advice.kind === 'stopped' && <p>Stopped; a change of the programme searches anew.</p>}
+      {advice.kind === 'crashed' && <p role="alert">The search stopped by itself. {advice.message}</p>}
+      {found?.programmes.length === 0 && (
+        <div role="status">
+          {obstacles === null ? (
+            <p>None found in the time allowed.</p>
+          ) : obstacles.length === 0 ? (
+            <p>The lists alone give no programme.</p>
+          ) : (
+            <>
+              <p>No programme keeps all of these; without any one of them there is one:</p>
+              <ul className={css.obstacles}>
+                {obstacles.map((each) => (
+                  <li key={JSON.stringify(each)}>{words(each)}</li>
+                ))}
+              </ul>
+            </>
+          )}
+          {found.nearest[0] && (
+            <>
+              <p>
+                Nearest: <b>{titlesOf(found.nearest[0].programme)}</b>, which gives up only:{' '}
+                {words(found.nearest[0].without)}.
+              </p>
+              <Button
+                look="quiet"
+                onClick={() => found.nearest[0] && onTake(programmeOf(found.nearest[0].programme, context))}
+              >
+                Take the nearest
+              </Button>
+            </>
+          )}
+        </div>
       )}
       <ol className={css.list}>
-        {best.map(({ titles, reasons }, at) => (
-          <li key={titles.join()}>
-            <p>{titles.join(', ')}</p>
-            <p className={css.soft}>{reasons.join('; ')}</p>
-            <Button look="quiet" onClick={() => onTake(at)}>
+        {found?.programmes.map((ranked, at) => (
+          <li key={titlesOf(ranked)}>
+            <p>{titlesOf(ranked)}</p>
+            <p className={css.soft}>
+              <b>{signed(ranked.points)}</b>: {reasonWords(reasonsOf(ranked, sums, studio))}
+            </p>
+            <Button look="quiet" onClick={() => onTake(programmeOf(ranked, context))}>
               Take programme {at + 1}
             </Button>
           </li>
         ))}
       </ol>
-      {!whole && best.length > 0 && (
+      {found && !found.whole && found.programmes.length > 0 && (
         <p className={css.soft}>The best so far; not every programme was tried.</p>
       )}
-      {uncounted > 0 && (
+      {sums.uncounted > 0 && (
         <p className={css.soft}>
-          {uncounted} {uncounted === 1 ? 'piece is' : 'pieces are'} left out: bars not counted.
+          {sums.uncounted} {sums.uncounted === 1 ? 'piece is' : 'pieces are'} not looked at: bars not counted.
         </p>
       )}
+      {sums.question.banned.length > 0 && (
+        <ul className={css.obstacles} aria-label="Left out">
+          {sums.question.banned.map((id) => (
+            <li key={id}>
+              {studio.pieces.get(id)?.title ?? 'A piece that is gone'} is left out.{' '}
+              <Button
+                look="quiet"
+                label={`Take ${studio.pieces.get(id)?.title ?? id} back in`}
+                onClick={() => onTakeBackIn(id)}
+              >
+                Take back in
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className={css.acts}>
+        {(found?.programmes.length ?? 0) > 1 && (
+          <Button onClick={() => setDialog('compare')}>Side by side</Button>
+        )}
+        <Button onClick={() => setDialog('weights')}>Weights</Button>
+      </div>
+      <Suspense fallback={null}>
+        {dialog === 'compare' && found && (
+          <CompareDialog
+            programmes={found.programmes}
+            sums={sums}
+            context={context}
+            studio={studio}
+            onTake={(ranked) => {
+              onTake(programmeOf(ranked, context));
+              setDialog('none');
+            }}
+            onClose={() => setDialog('none')}
+          />
+        )}
+        {dialog === 'weights' && <WeightsDialog studio={studio} onClose={() => setDialog('none')} />}
+      </Suspense>
     </Section>
   );
 }

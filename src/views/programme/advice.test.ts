@@ -1,0 +1,74 @@
+import { expect, test } from 'vitest';
+import { adviseProgrammes, whyNot, type ProgrammeQuestion } from '@/core/programme';
+import { programmeQuestion, reasonsOf, WEIGHTS } from '@/core/register';
+import { checkProgramme } from '@/core/requirements';
+import { contextOf, studio } from '../test-studio';
+import { obstacleWords, programmeOf, reasonWords, signed, titlesOf, whyWords } from './advice-model';
+
+const context = contextOf('jonah-4');
+const sums = programmeQuestion(studio, context);
+
+test.each([
+  ['all that is chosen stays', sums.question],
+  ['nothing stays', { ...sums.question, locked: [] }],
+])('the demo, %s: the rules are kept, best first, and each sum adds up to its points', (_, question) => {
+  const { programmes, whole } = adviseProgrammes(question);
+  expect([programmes.length, whole]).toEqual([3, true]);
+  const broken = (programme: typeof context.entry.programme) =>
+    checkProgramme({ ...context.entry, programme })
+      .filter(({ status }) => status === 'unmet')
+      .map(({ ruleId }) => ruleId);
+  const before = new Set(broken({}));
+  for (const [at, ranked] of programmes.entries()) {
+    expect(broken(programmeOf(ranked, context)).filter((id) => !before.has(id))).toEqual([]);
+    expect(reasonsOf(ranked, sums, studio).reduce((sum, { points }) => sum + points, 0)).toBe(ranked.points);
+    expect(ranked.points).toBeLessThanOrEqual(programmes[at - 1]?.points ?? Infinity);
+    for (const id of question.locked) expect(ranked.places.map(({ piece }) => piece.id)).toContain(id);
+  }
+});
+
+test('the weights the teacher sets change the sum, and only what she set', () => {
+  const settings = { ...studio.settings, weights: { minute: 0, learned: 500, metre: 7 } };
+  const own = programmeQuestion({ ...studio, settings }, contextOf('orla-5'));
+  expect(own.question.contrasts).toEqual([
+    { in: 'character', points: WEIGHTS.character.points },
+    { in: 'metre', points: 7 },
+    { in: 'key', points: WEIGHTS.key.points },
+  ]);
+  const [best] = adviseProgrammes({ ...own.question, locked: [] }).programmes;
+  if (!best) throw new Error('the demo has a programme');
+  const reasons = reasonsOf(best, own, { settings });
+  expect(reasonWords(reasons)).toMatch(/^\d+ minutes of work \(0\); .*learned already: .*\(\+1000\)/);
+  expect(reasons.reduce((sum, { points }) => sum + points, 0)).toBe(best.points);
+});
+
+test('why a piece is not in: the rule or the wish against it, or both sums', () => {
+  const question: ProgrammeQuestion = sums.question;
+  const say = (id: string) => whyWords(whyNot(question, id), sums, context, studio);
+  expect(say('tarrin-tally-bells')).toEqual(['It is in the best programme.']);
+  expect(say('tarrin-fog-minuet')).toEqual(['No programme can have it while Tally Bells stays.']);
+  const [best] = adviseProgrammes({ ...question, locked: [] }).programmes;
+  const free = { ...question, locked: [] };
+  const other = [...free.worths.keys()].flatMap((id) => {
+    const why = whyNot(free, id);
+    return why.kind === 'sum' ? [why] : [];
+  })[0];
+  expect(other?.best.points).toBe(best?.points);
+  if (other)
+    expect(whyWords(other, sums, context, studio)[1]).toBe(
+      `With it ${signed(other.withIt.points)}: ${reasonWords(reasonsOf(other.withIt, sums, studio))}.`,
+    );
+});
+
+test('no programme: what conflicts is named in words, and the nearest gives up one part of it', () => {
+  const rule = { id: 'short', kind: 'time' as const, min: null, max: 30, gapSeconds: 0 };
+  const level = { ...context.level, rules: [...context.level.rules, rule] };
+  const { conflict, nearest } = adviseProgrammes({ ...sums.question, entry: { ...context.entry, level } });
+  const words =
+    conflict?.kind === 'conflict'
+      ? conflict.obstacles.map((each) => obstacleWords(each, { ...context, level }, studio.pieces))
+      : [];
+  expect(words).toEqual([expect.stringMatching(/^the rule “.*time.*”$/i)]);
+  expect(nearest).toHaveLength(1);
+  expect(titlesOf((nearest[0] as (typeof nearest)[number]).programme).split(', ')).toHaveLength(3);
+});

@@ -1,0 +1,73 @@
+import { useEffect, useRef, useState } from 'react';
+import type { ProgrammeAdvice, ProgrammeQuestion, WhyNot } from '@/core/programme';
+import { askProgrammes } from '@/workers/programme-client';
+
+export type Advice =
+  | { readonly kind: 'asking'; readonly tried: number }
+  | { readonly kind: 'ready'; readonly advice: ProgrammeAdvice }
+  | { readonly kind: 'stopped' }
+  | { readonly kind: 'crashed'; readonly message: string };
+
+const ASKING: Advice = { kind: 'asking', tried: 0 };
+
+/** The best programmes of a question, searched in a worker; anew when the question changes. */
+export function useAdvice(question: ProgrammeQuestion | null): {
+  readonly advice: Advice;
+  readonly stop: () => void;
+} {
+  const [state, set] = useState<{ readonly of: ProgrammeQuestion | null; readonly advice: Advice }>({
+    of: null,
+    advice: ASKING,
+  });
+  const cancel = useRef<() => void>(() => undefined);
+  useEffect(() => {
+    if (!question) return undefined;
+    const say = (advice: Advice) => set({ of: question, advice });
+    cancel.current = askProgrammes(question, null, (reply) => {
+      if (reply.kind === 'progress') say({ kind: 'asking', tried: reply.tried });
+      else if (reply.kind === 'advice') say({ kind: 'ready', advice: reply.advice });
+      else if (reply.kind === 'crashed') say({ kind: 'crashed', message: reply.message });
+    });
+    return () => cancel.current();
+  }, [question]);
+  return {
+    // The answer to another question is none to this one.
+    advice: state.of === question ? state.advice : ASKING,
+    stop: () => {
+      cancel.current();
+      set({ of: question, advice: { kind: 'stopped' } });
+    },
+  };
+}
+
+export interface Why {
+  readonly pieceId: string;
+  /** Null while the worker looks for it. */
+  readonly answer: WhyNot | null;
+}
+
+/** Why one piece is not in the best programme; a new question takes the place of the one before. */
+export function useWhyNot(question: ProgrammeQuestion | null): {
+  readonly why: Why | null;
+  readonly ask: (pieceId: string) => void;
+} {
+  const [asked, setAsked] = useState<{ readonly pieceId: string; readonly of: ProgrammeQuestion } | null>(
+    null,
+  );
+  const [found, setFound] = useState<{ readonly asked: typeof asked; readonly answer: WhyNot } | null>(null);
+  useEffect(() => {
+    if (!asked) return undefined;
+    return askProgrammes(asked.of, asked.pieceId, (reply) => {
+      if (reply.kind === 'why') setFound({ asked, answer: reply.why });
+      else if (reply.kind === 'crashed') setFound({ asked, answer: { kind: 'unknown' } });
+    });
+  }, [asked]);
+  return {
+    // What was asked of another question is no answer to this one.
+    why:
+      asked && asked.of === question
+        ? { pieceId: asked.pieceId, answer: found?.asked === asked ? found.answer : null }
+        : null,
+    ask: (pieceId) => question && setAsked({ pieceId, of: question }),
+  };
+}
