@@ -6,6 +6,8 @@
  * rises to the performance tempo.
  */
 export { coversBars, formatBars, parseBars, type BarRange } from './bar-range';
+export { groupingsOf } from './groupings';
+export { handRate, rollStrokes } from './strokes';
 export { metreKind, parseMetre, type Metre, type MetreKind } from './metre';
 export { formatMinutes, formatTime, parseTime } from './clock-time';
 export { NOTE_VALUES, noteLength, tempoAt, type NoteValue, type Tempo } from './tempo';

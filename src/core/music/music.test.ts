@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { groupingsOf } from './groupings';
+import { handRate, rollStrokes } from './strokes';
 import {
   formatBars,
   formatMinutes,
@@ -66,4 +68,19 @@ test('a ladder from 80 to 120 in eight steps is nine tempi, each 1.052 times the
   expect([rungs[0], Math.round(rungs[8]!)]).toEqual([80, 120]);
   rungs.slice(1).forEach((rung, at) => expect(rung / rungs[at]!).toBeCloseTo(1.052, 3));
   expect(() => tempoAt(0, 120, 0.5)).toThrow(RangeError);
+});
+
+test.each([
+  [5, '2+3 3+2'],
+  [7, '2+2+3 2+3+2 3+2+2 3+4 4+3'],
+  [8, '2+2+2+2 2+3+3 3+2+3 3+3+2'],
+])('%i small pulses are counted as %s', (count, groups) => {
+  const found = groupingsOf(count);
+  expect(found.map((each) => each.join('+')).join(' ')).toBe(groups);
+  for (const each of found) expect(each.reduce((sum, group) => sum + group, 0)).toBe(count);
+});
+
+test('rolls: four motions are nine strokes, six thirteen, eight seventeen', () => {
+  expect([4, 6, 8].map(rollStrokes)).toEqual([9, 13, 17]);
+  expect(handRate(120, 4)).toBe(8);
 });

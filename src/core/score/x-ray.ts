@@ -1,12 +1,14 @@
 import { refuse, type Result } from '../result';
 import { layoutOf, type Layout } from './bars';
 import { chunksOf, type Chunk } from './chunks';
-import { demandsOf, type Demand } from './demands';
+import { demandsOf, spansOf, type Demand } from './demands';
 import { difficultyOf } from './difficulty';
 import { discoverySheet, type DiscoveryQuestion } from './discovery';
-import { learnOnce, nearCopies, toLearn, type LearnedBar, type NearCopy } from './learn-once';
+import { learnOnce, nearCopies, soundingNotes, toLearn, type LearnedBar, type NearCopy } from './learn-once';
 import type { Score, ScorePart } from './model';
 import { roadmapOf, roadSigns, type Roadmap } from './roadmap';
+import { keyChanges, type KeyChange } from './key-traps';
+import { loudnessOf, type Loudness } from './loudness';
 import { measureSeconds, tempoChanges, type TempoChange } from './times';
 import { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 
@@ -26,6 +28,10 @@ export interface XRay {
   readonly learned: readonly LearnedBar[];
   readonly traps: readonly NearCopy[];
   readonly demands: readonly Demand[];
+  readonly keyChanges: readonly KeyChange[];
+  readonly loudness: Loudness;
+  /** By bar: the widest span sounding at once on one staff, in semitones; 0 where notes are single. */
+  readonly spans: readonly number[];
   /** By bar, 0 to 1. */
   readonly difficulty: readonly number[];
   readonly chunks: readonly Chunk[];
@@ -64,6 +70,9 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       learned,
       traps: nearCopies(part, layout),
       demands: demandsOf(score, part, layout, seconds),
+      keyChanges: keyChanges(part, layout),
+      loudness: loudnessOf(score, layout),
+      spans: layout.bars.map((bar) => Math.max(0, ...spansOf(soundingNotes(part, bar, layout)).values())),
       difficulty,
       chunks: chunksOf(score, part, layout, difficulty),
       discovery: discoverySheet(score, part, layout, learned, roadmap),

@@ -1,18 +1,25 @@
 import { useMemo, useState } from 'react';
 import { formatTime } from '@/core/music';
+import { demandsHad } from '@/core/register';
+import { VALUE_CHANGES, withValues, type KeptScore, type ValueChange } from '@/core/score';
+import { shortName, type Student } from '@/core/students';
 import { removeScore, type ReadyState } from '@/store';
-import { Button, Empty, ErrorSay, LinkButton, Loading, PageLine, Section, SelectField } from '@/ui';
+import { Button, Empty, ErrorSay, Glyph, LinkButton, Loading, PageLine, Section, SelectField } from '@/ui';
 import { hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { BarPanel } from './parts/BarPanel';
 import { EngravedPage } from './parts/EngravedPage';
 import { PlayedStrip } from './parts/PlayedStrip';
 import { ScoreFiles } from './parts/ScoreFiles';
+import { ScoreSights } from './parts/ScoreSights';
+import { saveFile } from '../shell/save-file';
 import {
   barOfMeasure,
   barRanges,
   barsFrom,
   barWords,
+  isAsked,
+  lacking,
   playedBars,
   sizeWords,
   tintOf,
@@ -30,6 +37,8 @@ function Scores({ ready }: { readonly ready: ReadyState }) {
   const { studio, now } = ready;
   const scores = [...studio.scores.values()].sort((a, b) => a.title.localeCompare(b.title, 'en'));
   const [id, open] = useState(() => queryOf('score'));
+  const [studentId, look] = useState(() => queryOf('student') ?? '');
+  const students = [...studio.students.values()].filter(({ archivedOn }) => archivedOn === null);
   const score = scores.find((each) => each.id === id) ?? scores[0];
   return (
     <>
@@ -38,18 +47,34 @@ function Scores({ ready }: { readonly ready: ReadyState }) {
         sub={score ? `${score.title}${score.composer === '' ? '' : `, ${score.composer}`}` : 'none yet'}
         end={
           scores.length > 0 && (
-            <SelectField
-              label="Score"
-              value={score?.id ?? ''}
-              options={scores.map((each) => ({ value: each.id, label: each.title }))}
-              onChange={open}
-            />
+            <>
+              <SelectField
+                label="For"
+                value={studio.students.has(studentId) ? studentId : ''}
+                options={[
+                  { value: '', label: 'no student' },
+                  ...students.map((each) => ({ value: each.id, label: each.name })),
+                ]}
+                onChange={look}
+              />
+              <SelectField
+                label="Score"
+                value={score?.id ?? ''}
+                options={scores.map((each) => ({ value: each.id, label: each.title }))}
+                onChange={open}
+              />
+            </>
           )
         }
       />
       <ScoreFiles scores={scores} today={now.day} onTaken={open} />
       {score ? (
-        <OpenScore key={score.id} ready={ready} scoreId={score.id} />
+        <OpenScore
+          key={score.id}
+          ready={ready}
+          scoreId={score.id}
+          student={studio.students.get(studentId) ?? null}
+        />
       ) : (
         <Empty title="No score yet">
           <p>
@@ -61,20 +86,41 @@ function Scores({ ready }: { readonly ready: ReadyState }) {
   );
 }
 
-function OpenScore({ ready, scoreId }: { readonly ready: ReadyState; readonly scoreId: string }) {
+function OpenScore({
+  ready,
+  scoreId,
+  student,
+}: {
+  readonly ready: ReadyState;
+  readonly scoreId: string;
+  readonly student: Student | null;
+}) {
   const score = ready.studio.scores.get(scoreId);
   const read = useScore(score?.xml ?? '');
   const [bar, pick] = useState(0);
   const [tint, setTint] = useState<Tint>('difficulty');
   const [asked, ask] = useState<string | null>(null);
+  const [refused, refuseWords] = useState<string | null>(null);
   const answer = read.kind === 'ready' ? read.answer : null;
   const barOf = useMemo(() => (answer ? barOfMeasure(answer) : []), [answer]);
   const played = useMemo(() => (answer ? playedBars(answer) : []), [answer]);
   const demand =
     answer?.demands.find(({ name }) => name === asked) ?? answer?.demands.find(({ bars }) => bars.length > 0);
+  const had = useMemo(
+    () =>
+      student && answer
+        ? demandsHad(
+            ready.studio,
+            student,
+            answer.demands.map(({ name }) => name),
+          )
+        : null,
+    [ready.studio, student, answer],
+  );
   const tints = useMemo(
-    () => (answer && score ? answer.layout.bars.map((_, at) => tintOf(answer, score, tint, demand, at)) : []),
-    [answer, score, tint, demand],
+    () =>
+      answer && score ? answer.layout.bars.map((_, at) => tintOf(answer, score, tint, demand, at, had)) : [],
+    [answer, score, tint, demand, had],
   );
   const bars = useMemo(
     () =>
@@ -108,7 +154,7 @@ function OpenScore({ ready, scoreId }: { readonly ready: ReadyState; readonly sc
           onSelect={pick}
         />
         <div className={css.acts} role="group" aria-label="Shade the bars by">
-          {TINTS.map((each) => (
+          {TINTS.filter((each) => had !== null || each !== 'demands not had').map((each) => (
             <Button key={each} pressed={each === tint} onClick={() => setTint(each)}>
               {each}
             </Button>
@@ -128,17 +174,33 @@ function OpenScore({ ready, scoreId }: { readonly ready: ReadyState; readonly sc
       </div>
       <aside aria-label="The selected bar and the piece">
         <BarPanel key={bar} score={score} answer={answer} bar={bar} today={ready.now.day} />
-        <Section title="What it asks for" end={`${answer.demands.length}`}>
+        <Section
+          title="What it asks for"
+          end={
+            student
+              ? `${lacking(answer.demands, had).length} of ${answer.demands.filter(isAsked).length} not had by ${shortName(student.name)}`
+              : `${answer.demands.length}`
+          }
+        >
           <ul className={css.list}>
-            {answer.demands.map(({ name, bars: where, figure }) => (
-              <li key={name}>
-                <b>{name}</b>
-                {figure === null
-                  ? ''
-                  : ` up to ${name === 'quick passages' ? `${figure.toFixed(1)} a second` : `${figure} semitones`}`}
-                {where.length > 0 && <span className={css.soft}> {barWords(answer, where)}</span>}
-              </li>
-            ))}
+            {answer.demands
+              .map((each) => ({ ...each, asked: isAsked(each) }))
+              .map(({ name, bars: where, figure, asked: isOne }) => (
+                <li key={name}>
+                  {had && isOne && (
+                    <Glyph
+                      name={had.has(name.toLowerCase()) ? 'tick' : 'gate'}
+                      label={had.has(name.toLowerCase()) ? 'has it' : 'not had'}
+                      size={13}
+                    />
+                  )}{' '}
+                  <b>{name}</b>
+                  {figure === null
+                    ? ''
+                    : ` up to ${name === 'quick passages' ? `${figure.toFixed(1)} a second` : `${figure} semitones`}`}
+                  {where.length > 0 && <span className={css.soft}> {barWords(answer, where)}</span>}
+                </li>
+              ))}
           </ul>
         </Section>
         <Section title="To work on" end="hardest first">
@@ -167,13 +229,29 @@ function OpenScore({ ready, scoreId }: { readonly ready: ReadyState; readonly sc
             <p key={problem}>{problem}</p>
           ))}
         </Section>
+        <ScoreSights answer={answer} student={student} onPick={pick} />
         <div className={css.acts}>
           <LinkButton href={hrefOf('/print', { sheet: 'discovery', score: score.id })}>
             Discovery sheet
           </LinkButton>
+          {VALUE_CHANGES.map((change) => (
+            <Button key={change} onClick={() => refuseWords(saveValues(score, change))}>
+              Save with {change} values
+            </Button>
+          ))}
           <Button onClick={() => void removeScore(score.id)}>Remove this score</Button>
         </div>
+        {refused !== null && <p role="alert">{refused}</p>}
       </aside>
     </div>
   );
+}
+
+/** Saves the score in doubled or halved values; answers why it cannot be, in words. */
+function saveValues({ xml, fileName }: KeptScore, change: ValueChange): string | null {
+  const made = withValues(xml, change);
+  if (!made.ok) return `There is no value ${change === 'doubled' ? 'twice' : 'half'} as long as ${made.why}.`;
+  const name = fileName.replace(/\.[^.]+$/, '');
+  saveFile(`${name}-${change}.musicxml`, made.value, 'application/vnd.recordare.musicxml+xml');
+  return null;
 }

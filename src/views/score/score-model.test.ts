@@ -6,6 +6,7 @@ import {
   barOfMeasure,
   barRanges,
   barWords,
+  isAsked,
   likeWords,
   playedBars,
   sizeWords,
@@ -71,5 +72,17 @@ test('what a bar owes to an earlier one, and how it is shaded', () => {
   expect(shaded('what is new')).toEqual([1, 1, 1, 1, 0]);
   expect(shaded('notes')).toEqual([0, 0, 1, 0, 0]);
   expect(shaded('demand')).toEqual([0, 1, 0, 0, 0]);
+  const had = (names: readonly string[]) =>
+    answer.layout.bars.map(
+      (_, bar) => tintOf(answer, notes, 'demands not had', undefined, bar, new Set(names)) > 0,
+    );
+  const asked = answer.demands.filter(isAsked);
+  expect(asked.map(({ name }) => name)).not.toContain('in 4/4');
+  expect(had(asked.map(({ name }) => name))).toEqual([false, false, false, false, false]);
+  for (const { name, bars } of asked)
+    expect(had(asked.flatMap((each) => (each.name === name ? [] : [each.name])))).toEqual(
+      answer.layout.bars.map((_, bar) => bars.includes(bar)),
+    );
+  expect(shaded('demands not had')).toEqual([0, 0, 0, 0, 0]);
   expect(shaded('difficulty').every((tint) => tint >= 0 && tint <= 1)).toBe(true);
 });

@@ -2,7 +2,7 @@ import type { Demand, KeptScore, LearnedBar } from '@/core/score';
 import type { ScoreAnswer } from '@/workers/score-client';
 
 /** What the bars of the page are shaded by. */
-export const TINTS = ['difficulty', 'what is new', 'demand', 'notes'] as const;
+export const TINTS = ['difficulty', 'what is new', 'demand', 'demands not had', 'notes'] as const;
 export type Tint = (typeof TINTS)[number];
 
 type Laid = Pick<ScoreAnswer, 'layout'>;
@@ -54,6 +54,8 @@ export function tintOf(
   tint: Tint,
   demand: Demand | undefined,
   bar: number,
+  /** Demands the student looked at has, in lower case; null where there is none. */
+  had: ReadonlySet<string> | null = null,
 ): number {
   switch (tint) {
     case 'difficulty':
@@ -62,10 +64,18 @@ export function tintOf(
       return isNew(answer.learned[bar]) ? 1 : 0;
     case 'demand':
       return demand?.bars.includes(bar) ? 1 : 0;
+    case 'demands not had':
+      return Math.min(1, 0.4 * lacking(answer.demands, had).filter(({ bars }) => bars.includes(bar)).length);
     case 'notes':
       return score.notes.some((note) => note.bar === answer.layout.bars[bar]?.number) ? 1 : 0;
   }
 }
+
+/** A demand that stands in the bars and that somebody may have or not: not the range, and not a metre by its name. */
+export const isAsked = ({ name, bars }: Demand): boolean => bars.length > 0 && !name.startsWith('in ');
+/** Demands that the student has not; none where no student is looked at. */
+export const lacking = (demands: readonly Demand[], had: ReadonlySet<string> | null): Demand[] =>
+  had ? demands.filter((demand) => isAsked(demand) && !had.has(demand.name.toLowerCase())) : [];
 
 const isNew = (learned: LearnedBar | undefined) =>
   learned !== undefined && !learned.silent && learned.like?.how !== 'same';

@@ -1,0 +1,121 @@
+import { groupingsOf, handRate, rollStrokes } from '@/core/music';
+import type { LoudnessStep } from '@/core/score';
+import type { Student } from '@/core/students';
+import { Button, Section } from '@/ui';
+import type { ScoreAnswer } from '@/workers/score-client';
+import { barName, barWords } from '../score-model';
+import css from '../ScoreView.module.css';
+
+const ALTERED: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'natural', 1: 'sharp' };
+const MOST = 8;
+/** Hand motions a beat of a measured roll. */
+const MOTIONS = [2, 3, 4, 6];
+
+/** What the page says at a glance: keys that change, loudness, reach, odd metres. Only what the piece has. */
+export function ScoreSights({
+  answer,
+  student,
+  onPick,
+}: {
+  readonly answer: ScoreAnswer;
+  readonly student: Student | null;
+  readonly onPick: (bar: number) => void;
+}) {
+  const { keyChanges, loudness, spans } = answer;
+  const press = (bar: number) => (
+    <Button look="quiet" onClick={() => onPick(bar)}>
+      {barName(answer, bar)}
+    </Button>
+  );
+  const beats = answer.tempos[0]?.quartersPerMinute ?? 120;
+  const reach = student?.reachSemitones ?? null;
+  const wide = spans.flatMap((span, bar) => (reach !== null && span > reach ? [{ bar, span }] : []));
+  const widest = Math.max(0, ...spans);
+  const odd = [
+    ...new Set(answer.demands.flatMap(({ name }) => /^in ([\d+]+)\/(?:8|16)$/.exec(name)?.[1] ?? [])),
+  ]
+    .map((groups) => groups.split('+').reduce((sum, each) => sum + Number(each), 0))
+    .filter((count) => count >= 5 && count % 3 !== 0 && count <= 13);
+  return (
+    <>
+      {keyChanges.length > 0 && (
+        <Section title="Where the key changes">
+          <ul className={css.list}>
+            {keyChanges.map(({ bar, traps }) => (
+              <li key={bar}>
+                {press(bar)}{' '}
+                {traps
+                  .map(
+                    ({ letter, after, bars }) =>
+                      `${letter} ${ALTERED[after] ?? 'altered'}${bars.length === 0 ? ', not played' : `, in ${barWords(answer, bars)}`}`,
+                  )
+                  .join('; ')}
+              </li>
+            ))}
+          </ul>
+        </Section>
+      )}
+      {loudness.steps.length > 0 && (
+        <Section
+          title="Loudness"
+          end={`loudest in ${barWords(answer, loudness.climax)}${loudness.climax.length > 1 ? ', no one summit' : ''}`}
+        >
+          <p>{loudness.steps.map((step) => stepWords(answer, step)).join(' · ')}</p>
+          {loudness.open.length > 0 && (
+            <p className={css.soft}>
+              The swell of {barWords(answer, loudness.open)} leads to no written level.
+            </p>
+          )}
+        </Section>
+      )}
+      {widest > 0 && (
+        <Section
+          title="Reach"
+          end={reach === null ? `widest ${widest} semitones` : `${widest} semitones, the hand ${reach}`}
+        >
+          {student && reach === null && (
+            <p className={css.soft}>The reach of {student.name} was not measured.</p>
+          )}
+          {reach !== null && wide.length === 0 && <p>Every chord lies in the hand.</p>}
+          <ul className={css.list}>
+            {wide.slice(0, MOST).map(({ bar, span }) => (
+              <li key={bar}>
+                {press(bar)} {span} semitones: roll it, break it or leave a note out.
+              </li>
+            ))}
+          </ul>
+          {wide.length > MOST && (
+            <p className={css.soft}>{wide.length - MOST} more bars are wider than the hand.</p>
+          )}
+        </Section>
+      )}
+      {answer.demands.some(({ name }) => name === 'tremolo') && (
+        <Section title="Rolls" end={`at ${Math.round(beats)} crotchets a minute`}>
+          <ul className={css.list}>
+            {MOTIONS.map((motions) => (
+              <li key={motions}>
+                {motions} motions a beat: {rollStrokes(motions)} strokes in one beat,{' '}
+                {handRate(beats, motions).toFixed(1)} motions a second
+              </li>
+            ))}
+          </ul>
+        </Section>
+      )}
+      {odd.length > 0 && (
+        <Section title="Ways of counting">
+          {odd.map((count) => (
+            <p key={count}>
+              {count} as{' '}
+              {groupingsOf(count)
+                .map((groups) => groups.join('+'))
+                .join(', ')}
+            </p>
+          ))}
+        </Section>
+      )}
+    </>
+  );
+}
+
+const stepWords = (answer: ScoreAnswer, { bar, level, by, gradual }: LoudnessStep) =>
+  `${by === 0 ? '' : gradual ? (by > 0 ? 'grows to ' : 'falls to ') : 'at once '}${level} ${barName(answer, bar)}`;
