@@ -178,8 +178,17 @@ const isSyncopated = (notes: readonly PlacedNote[], beatType: number, quarter: n
   );
 };
 
-/** The widest span sounding at once, in semitones, by staff; staff 0 where the part has one. Single notes have none. */
-export function spansOf(notes: readonly PlacedNote[]): Map<number, number> {
+const spansKnown = new WeakMap<readonly PlacedNote[], ReadonlyMap<number, number>>();
+/**
+ * The widest span sounding at once, in semitones, by staff; staff 0 where the part has one. Single notes have none. The
+ * same notes are looked through once.
+ */
+export function spansOf(notes: readonly PlacedNote[]): ReadonlyMap<number, number> {
+  const known = spansKnown.get(notes) ?? spansIn(notes);
+  spansKnown.set(notes, known);
+  return known;
+}
+function spansIn(notes: readonly PlacedNote[]): Map<number, number> {
   const staves = new Set(notes.map(({ note }) => note.staff));
   const spans = new Map<number, number>();
   for (const staff of staves) {
