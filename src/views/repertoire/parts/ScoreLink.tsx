@@ -36,7 +36,7 @@ export function ScoreLink({
       <LinkButton href={hrefOf('/scores', { score: score.id })}>Open the score</LinkButton>
       <Button onClick={() => take(true)}>Take facts from it</Button>
       <Button look="quiet" onClick={() => void savePiece(leavingOut(piece, 'scoreId'))}>
-        Part from it
+        Not its score
       </Button>
       <Suspense fallback={null}>
         {taking && <FactsDialog piece={piece} score={score} onClose={() => take(false)} />}
