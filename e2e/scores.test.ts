@@ -1,8 +1,6 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { zipSync } from 'fflate';
-import type { ElementHandle, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
 import { fill, kept, openPage, press, sees, useBrowser, visit } from './browser';
 
@@ -10,6 +8,19 @@ const baseUrl = inject('baseUrl');
 const browser = useBrowser();
 const scoreBytes = (name: string) =>
   readFileSync(new URL(`../src/demo/scores/${name}.musicxml`, import.meta.url));
+
+/** Drops files on the place beside the button that opens them, as a hand drops them from a folder. */
+async function drop(page: Page, files: readonly (readonly [string, Uint8Array])[]): Promise<void> {
+  const texts = files.map(([name, bytes]) => [name, Buffer.from(bytes).toString('base64')] as const);
+  await page.evaluate((all) => {
+    const carried = new DataTransfer();
+    for (const [name, text] of all)
+      carried.items.add(new File([Uint8Array.from(atob(text), (unit) => unit.charCodeAt(0))], name));
+    const place = document.querySelector('input[aria-label="Score files"]')?.parentElement;
+    for (const kind of ['dragover', 'drop'])
+      place?.dispatchEvent(new DragEvent(kind, { dataTransfer: carried, bubbles: true, cancelable: true }));
+  }, texts);
+}
 
 /** Presses a bar of the engraved page with the mouse. */
 async function pressBar(page: Page, name: string): Promise<void> {
@@ -23,7 +34,6 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await visit(page, `${baseUrl}/?studio=own`);
   await visit(page, `${baseUrl}/scores`);
   await sees(page, 'No score yet');
-  const folder = mkdtempSync(join(tmpdir(), 'formal-stave-'));
   const gigue = scoreBytes('ropewalk-gigue');
   const files: readonly (readonly [string, Uint8Array])[] = [
     ['gigue.musicxml', gigue],
@@ -32,9 +42,7 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
     ['waltz.mxl', zipSync({ 'a.musicxml': scoreBytes('lantern-waltz') })],
     ['broken.musicxml', gigue.subarray(0, 3_000)],
   ];
-  for (const [name, bytes] of files) writeFileSync(join(folder, name), bytes);
-  const input = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(...files.map(([name]) => join(folder, name)));
+  await drop(page, files);
   await sees(page, 'Ropewalk Gigue 18 bars printed · 32 performed · 15 to learn', 'dialog');
   await sees(page, 'Lantern Waltz 16 bars printed · 28 performed · 16 to learn', 'dialog');
   await sees(page, /broken.musicxmlLine \d+, column \d+/, 'dialog');

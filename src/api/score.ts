@@ -83,6 +83,7 @@ export async function scoreAnswer(request: Request): Promise<Response> {
     demands: found.demands,
     chunks: found.chunks,
     traps: found.traps,
+    landmarks: found.landmarks,
     keyChanges: found.keyChanges,
     loudness: found.loudness,
     spans: found.spans,

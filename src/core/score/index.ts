@@ -17,5 +17,6 @@ export type { DiscoveryQuestion } from './discovery';
 export type { LearnedBar, Likeness, NearCopy } from './learn-once';
 export type { Jump, Roadmap } from './roadmap';
 export type { KeyChange } from './key-traps';
+export type { Landmark } from './landmarks';
 export type { Loudness, LoudnessStep } from './loudness';
 export { VALUE_CHANGES, withValues, type ValueChange } from './values';

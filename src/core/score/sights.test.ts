@@ -1,8 +1,7 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { noteOf, scoreOf, utf8, wholeBar } from './arbitrary';
 import { readScore } from './read-score';
-import { VALUE_CHANGES, withValues } from './values';
+import { withValues } from './values';
 import { xRay, type XRay } from './x-ray';
 
 const seen = (text: string): XRay => {
@@ -12,8 +11,6 @@ const seen = (text: string): XRay => {
   if (!found.ok) throw new Error(JSON.stringify(found.why));
   return found.value;
 };
-const shipped = (name: string) =>
-  readFileSync(new URL(`../../demo/scores/${name}.musicxml`, import.meta.url), 'utf8');
 const key = (fifths: number) => `<attributes><key><fifths>${fifths}</fifths></key></attributes>`;
 const flatB = noteOf('B4', 8).replace('<octave>', '<alter>-1</alter><octave>');
 const says = (sign: string) => `<direction><direction-type>${sign}</direction-type></direction>`;
@@ -75,6 +72,26 @@ describe('loudness', () => {
   });
 });
 
+test('landmarks: the rehearsal mark before a bar, its line and page; none where the file breaks nothing', () => {
+  const letter = (text: string) => says(`<rehearsal>${text}</rehearsal>`);
+  const system = '<print new-system="yes"/>';
+  const { landmarks } = seen(
+    scoreOf([
+      `${system}${wholeBar()}`,
+      letter('A') + wholeBar(),
+      `${system}${wholeBar()}`,
+      `<print new-page="yes"/>${letter('B')}${wholeBar()}`,
+      `${system}${wholeBar()}`,
+    ]),
+  );
+  expect(
+    landmarks.map(
+      ({ mark, line, page }) => `${mark ? `${mark.text}+${mark.after}` : '-'} ${line ?? ''}/${page ?? ''}`,
+    ),
+  ).toEqual(['- 1/1', 'A+0 1/1', 'A+1 2/1', 'B+0 1/2', 'B+1 2/2']);
+  expect(seen(scoreOf([wholeBar()])).landmarks).toEqual([{ mark: null, line: null, page: null }]);
+});
+
 test('reach: the widest span of each bar on one staff, chords alone', () => {
   const chord = (name: string) => noteOf(name, 8).replace('<note>', '<note><chord/>');
   const { spans } = seen(
@@ -83,41 +100,8 @@ test('reach: the widest span of each bar on one staff, chords alone', () => {
   expect(spans).toEqual([0, 16, 7]);
 });
 
-describe('values', () => {
-  test.each([
-    'ropewalk-gigue',
-    'seven-steps',
-    'lantern-waltz',
-    'kittiwake-duo',
-    'bosuns-cadence',
-    'netmenders-study',
-  ])(
-    '%s doubled and halved: every bar lasts as long, is read in the same order, and asks to learn as much',
-    (name) => {
-      const text = shipped(name);
-      const before = seen(text);
-      for (const change of VALUE_CHANGES) {
-        const made = withValues(text, change);
-        if (!made.ok) throw new Error(made.why);
-        const after = seen(made.value);
-        const factor = change === 'doubled' ? 2 : 0.5;
-        expect(after.roadmap.order).toEqual(before.roadmap.order);
-        expect(after.toLearn).toBe(before.toLearn);
-        if (before.tempos.length > 0) expect(after.seconds).toBeCloseTo(before.seconds, 6);
-        else expect(after.seconds).toBeCloseTo(before.seconds * factor, 6);
-        const back = withValues(made.value, change === 'doubled' ? 'halved' : 'doubled');
-        if (!back.ok) throw new Error(back.why);
-        expect(seen(back.value).seconds).toBeCloseTo(before.seconds, 6);
-        expect(seen(back.value).demands).toEqual(before.demands);
-      }
-      const doubled = withValues(text, 'doubled');
-      if (doubled.ok) expect(doubled.value).not.toMatch(/<beam/);
-    },
-  );
-
-  test('a value that has none twice as long is named', () => {
-    const text = scoreOf([noteOf('C4', 8, '<type>maxima</type>')]);
-    expect(withValues(text, 'doubled')).toMatchObject({ ok: false, why: 'maxima' });
-    expect(withValues(text, 'halved').ok).toBe(true);
-  });
+test('a value that has none twice as long is named', () => {
+  const text = scoreOf([noteOf('C4', 8, '<type>maxima</type>')]);
+  expect(withValues(text, 'doubled')).toMatchObject({ ok: false, why: 'maxima' });
+  expect(withValues(text, 'halved').ok).toBe(true);
 });

@@ -8,6 +8,7 @@ import { learnOnce, nearCopies, soundingNotes, toLearn, type LearnedBar, type Ne
 import type { Score, ScorePart } from './model';
 import { roadmapOf, roadSigns, type Roadmap } from './roadmap';
 import { keyChanges, type KeyChange } from './key-traps';
+import { landmarksOf, type Landmark } from './landmarks';
 import { loudnessOf, type Loudness } from './loudness';
 import { measureSeconds, tempoChanges, type TempoChange } from './times';
 import { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
@@ -28,6 +29,8 @@ export interface XRay {
   readonly learned: readonly LearnedBar[];
   readonly traps: readonly NearCopy[];
   readonly demands: readonly Demand[];
+  /** By bar. */
+  readonly landmarks: readonly Landmark[];
   readonly keyChanges: readonly KeyChange[];
   readonly loudness: Loudness;
   /** By bar: the widest span sounding at once on one staff, in semitones; 0 where notes are single. */
@@ -70,6 +73,7 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       learned,
       traps: nearCopies(part, layout),
       demands: demandsOf(score, part, layout, seconds),
+      landmarks: landmarksOf(score, layout),
       keyChanges: keyChanges(part, layout),
       loudness: loudnessOf(score, layout),
       spans: layout.bars.map((bar) => Math.max(0, ...spansOf(soundingNotes(part, bar, layout)).values())),

@@ -93,7 +93,11 @@ export function matching(
   shelf: Shelf,
   had: ReadonlySet<string> | null,
   instruments: ReadonlyMap<string, string>,
-): ShelfItem[] {
+): readonly ShelfItem[] {
+  const isPlain = Object.entries(query).every(
+    ([name, value]) => value === null || name === 'demands' || (name === 'newAtMost' && had === null),
+  );
+  if (isPlain && query.demands.length === 0) return items;
   const target = query.near ? shelf.get(query.near.pieceId) : undefined;
   const kinds = new Map<string, MetreKind | null>();
   const kindOf = (metre: string) => {

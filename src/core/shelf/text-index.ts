@@ -59,17 +59,22 @@ export function idsWith({ lines, words }: TextIndex, text: string): string[] {
     return known ? [beginning] : nearest(words, word).map((near) => ` ${near}`);
   });
   const whole = ` ${wordsOf(text).join(' ')}`;
-  const found: { readonly id: string; readonly worth: number }[] = [];
+  /** Ids by worth; worths are small whole numbers. */
+  const found: string[][] = [];
   for (const line of lines) {
     let worth = line.title.startsWith(whole) ? WEIGHTS[0][1] : 0;
-    const all = asked.every((each) => {
+    let all = true;
+    for (const each of asked) {
       const own = worthOf(line, each);
       worth += own;
-      return own > 0;
-    });
-    if (all) found.push({ id: line.id, worth });
+      if (own === 0) {
+        all = false;
+        break;
+      }
+    }
+    if (all) (found[worth] ??= []).push(line.id);
   }
-  return found.sort((a, b) => b.worth - a.worth).map(({ id }) => id);
+  return found.reverse().flat();
 }
 
 function worthOf(line: Line, anyOf: readonly string[]): number {

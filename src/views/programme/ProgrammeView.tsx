@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { checkRule, choicesOf } from './programme-model';
 import { choosesPieces, explainRule, isPrepared, type Component } from '@/core/requirements';
 import { formatBars } from '@/core/music';
@@ -34,13 +34,16 @@ import { weeksWords } from '../shell/words';
 import { CandidateList } from './parts/CandidateList';
 import { EntryFacts } from './parts/EntryFacts';
 import { ExcerptEditor } from './parts/ExcerptEditor';
-import { NewGoalDialog } from './parts/NewGoalDialog';
 import { PlayingTimeRuler } from './parts/PlayingTimeRuler';
 import { RuleList } from './parts/RuleList';
 import { SuggestionList } from './parts/SuggestionList';
 import { whyWords } from './advice-model';
 import { useAdvice, useWhyNot } from './use-advice';
 import css from './ProgrammeView.module.css';
+
+const NewGoalDialog = lazy(() =>
+  import('./parts/NewGoalDialog').then((part) => ({ default: part.NewGoalDialog })),
+);
 
 export const ProgrammeView = () => <StudioPage>{(ready) => <ProgrammePage ready={ready} />}</StudioPage>;
 
@@ -50,15 +53,17 @@ function ProgrammePage({ ready }: { readonly ready: ReadyState }) {
   const [adding, setAdding] = useState(asked !== null && ready.studio.students.has(asked));
   const { context } = choice;
   const dialog = adding && (
-    <NewGoalDialog
-      ready={ready}
-      studentId={asked}
-      onClose={() => setAdding(false)}
-      onMade={(id) => {
-        setAdding(false);
-        choice.choose(id);
-      }}
-    />
+    <Suspense fallback={null}>
+      <NewGoalDialog
+        ready={ready}
+        studentId={asked}
+        onClose={() => setAdding(false)}
+        onMade={(id) => {
+          setAdding(false);
+          choice.choose(id);
+        }}
+      />
+    </Suspense>
   );
   if (!context)
     return (

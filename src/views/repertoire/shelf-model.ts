@@ -11,8 +11,13 @@ export function lookedUp(
   text: string,
   query: ShelfQuery,
   had: ReadonlySet<string> | null,
-): ShelfItem[] {
-  const items = text.trim() === '' ? order : idsWith(index, text).flatMap((id) => shelf.get(id) ?? []);
+): readonly ShelfItem[] {
+  const items =
+    text.trim() === ''
+      ? order
+      : idsWith(index, text)
+          .map((id) => shelf.get(id))
+          .filter((item) => item !== undefined);
   return matching(items, query, shelf, had, instruments);
 }
 

@@ -170,7 +170,14 @@ function OpenScore({
             />
           )}
         </div>
-        <EngravedPage xml={score.xml} barOf={barOf} bars={bars} selected={bar} onSelect={pick} />
+        <EngravedPage
+          xml={score.xml}
+          barOf={barOf}
+          bars={bars}
+          chunks={answer.chunks}
+          selected={bar}
+          onSelect={pick}
+        />
       </div>
       <aside aria-label="The selected bar and the piece">
         <BarPanel key={bar} score={score} answer={answer} bar={bar} today={ready.now.day} />

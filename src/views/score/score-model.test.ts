@@ -8,6 +8,7 @@ import {
   barWords,
   isAsked,
   likeWords,
+  placeWords,
   playedBars,
   sizeWords,
   tintOf,
@@ -85,4 +86,14 @@ test('what a bar owes to an earlier one, and how it is shaded', () => {
     );
   expect(shaded('demands not had')).toEqual([0, 0, 0, 0, 0]);
   expect(shaded('difficulty').every((tint) => tint >= 0 && tint <= 1)).toBe(true);
+});
+
+test.each([
+  [{ mark: null, line: null, page: null }, ''],
+  [{ mark: { text: 'B', after: 0 }, line: 3, page: null }, 'at B, line 3'],
+  [{ mark: { text: 'B', after: 1 }, line: null, page: null }, '1 bar after B'],
+  [{ mark: { text: 'Coda', after: 4 }, line: 1, page: 2 }, '4 bars after Coda, line 1 of page 2'],
+])('a place in words: %o', (landmark, words) => {
+  expect(placeWords({ landmarks: [landmark] }, 0)).toBe(words);
+  expect(placeWords({ landmarks: [landmark] }, 1)).toBe('');
 });

@@ -93,6 +93,18 @@ export function likeWords(answer: ScoreAnswer, bar: number): string {
   return learned.like ? `${LIKE_WORDS[learned.like.how]} ${barName(answer, learned.like.bar)}` : 'new';
 }
 
+/** "4 bars after B, line 3 of page 1"; empty where the file marks nothing. */
+export function placeWords({ landmarks }: Pick<ScoreAnswer, 'landmarks'>, bar: number): string {
+  const { mark, line, page } = landmarks[bar] ?? { mark: null, line: null, page: null };
+  const after = mark?.after ?? 0;
+  return [
+    mark && (after === 0 ? `at ${mark.text}` : `${after} ${after === 1 ? 'bar' : 'bars'} after ${mark.text}`),
+    line !== null && `line ${line}${page === null ? '' : ` of page ${page}`}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
 /** The facts of the head line: bars printed, performed and to learn. */
 export const sizeWords = ({ printed, performed, toLearn }: ScoreAnswer): string =>
   `${printed} ${printed === 1 ? 'bar' : 'bars'} printed · ${performed} performed · ${toLearn} to learn`;

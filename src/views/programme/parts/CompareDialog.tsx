@@ -33,7 +33,7 @@ export function CompareDialog({
   const rows = Math.max(...columns.map(({ reasons }) => reasons.length));
   return (
     <Dialog title={`${context.student.name}, ${level.name}: side by side`} wide onClose={onClose}>
-      <Table label="Programmes side by side" head={['', ...columns.map((_, at) => `Programme ${at + 1}`)]}>
+      <Table label="Programmes side by side" head={['Programme', ...columns.map((_, at) => String(at + 1))]}>
         {slots.map((component, slot) => (
           <tr key={component.id}>
             <th scope="row">{component.name}</th>
@@ -74,7 +74,7 @@ export function CompareDialog({
         </tr>
         {Array.from({ length: rows }, (_, row) => (
           <tr key={row}>
-            <th scope="row">{row === 0 ? 'Points' : ''}</th>
+            <th scope="row">{row === 0 ? 'Points' : 'and'}</th>
             {columns.map(({ reasons }, at) => (
               <td key={at}>
                 {reasons[row] && (

@@ -4,7 +4,7 @@ import { formatDay, type CalendarDay } from '@/core/time';
 import { noteAtBar, removeNote } from '@/store';
 import { Button, Section, TextField } from '@/ui';
 import type { ScoreAnswer } from '@/workers/score-client';
-import { barName, barsFrom, barWords, likeWords, playedBars } from '../score-model';
+import { barName, barsFrom, barWords, likeWords, placeWords, playedBars } from '../score-model';
 import css from '../ScoreView.module.css';
 
 /** One bar: how hard, like which, what it asks for, what the teacher wrote at it. */
@@ -26,12 +26,14 @@ export function BarPanel({
   const chunk = answer.chunks.find(({ from, to }) => from <= bar && bar <= to);
   const trap = answer.traps.find((each) => each.bar === bar);
   const times = playedBars(answer).filter((each) => each === bar).length;
+  const place = placeWords(answer, bar);
   const notes = score.notes.flatMap((note, at) => (note.bar === number ? [{ note, at }] : []));
   return (
     <Section
       title={name.replace(/^./, (first) => first.toUpperCase())}
       end={`difficulty ${Math.round((answer.difficulty[bar] ?? 0) * 100)} of 100`}
     >
+      {place !== '' && <p>{place}</p>}
       <p>
         {likeWords(answer, bar)}; played {times === 1 ? 'once' : `${times} times`}
         {chunk ? `; worked on in ${barWords(answer, barsFrom(chunk.from, chunk.to))}` : ''}.

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import type { Chunk } from '@/core/score';
 import { Loading, classes } from '@/ui';
 import { engrave } from '@/workers/engrave-client';
 import css from './EngravedPage.module.css';
@@ -6,6 +7,9 @@ import css from './EngravedPage.module.css';
 const SVG = 'http://www.w3.org/2000/svg';
 /** Percent of the engraver's own size: eight bars of a melody to a line of the page. */
 const SCALE = 38;
+
+/** How far a bracket stands off the edge of its bars, in the units of the page. */
+const EDGE = 50;
 
 interface Box {
   readonly x: number;
@@ -36,6 +40,7 @@ export function EngravedPage({
   xml,
   barOf,
   bars,
+  chunks,
   selected,
   onSelect,
 }: {
@@ -44,6 +49,8 @@ export function EngravedPage({
   readonly barOf: readonly number[];
   /** By bar: its name as said, and how deep it is shaded, 0 to 1. */
   readonly bars: readonly { readonly label: string; readonly tint: number }[];
+  /** Stretches worked on as one, bracketed above their bars. */
+  readonly chunks: readonly Pick<Chunk, 'from' | 'to'>[];
   readonly selected: number;
   readonly onSelect: (bar: number) => void;
 }) {
@@ -89,6 +96,26 @@ export function EngravedPage({
       setLast({ key, state: 'drawn' });
     });
   }, [xml, width, key]);
+  useEffect(() => {
+    if (state !== 'drawn') return;
+    for (const old of host.current?.querySelectorAll('path[data-chunk]') ?? []) old.remove();
+    for (const rect of host.current?.querySelectorAll<SVGRectElement>('rect[data-measure]') ?? []) {
+      const measure = Number(rect.dataset['measure']);
+      const bar = barOf[measure] ?? 0;
+      const chunk = chunks.find(({ from, to }) => from <= bar && bar <= to);
+      if (!chunk || chunk.from === chunk.to) continue;
+      const [x, y, width] = ['x', 'y', 'width'].map((name) => Number(rect.getAttribute(name)));
+      const path = document.createElementNS(SVG, 'path');
+      const begins = bar === chunk.from && barOf[measure - 1] !== bar;
+      const ends = bar === chunk.to && barOf[measure + 1] !== bar;
+      path.setAttribute(
+        'd',
+        `M${(x ?? 0) + (begins ? EDGE : 0)} ${(y ?? 0) + (begins ? EDGE * 2 : 0)}V${y ?? 0}H${(x ?? 0) + (width ?? 0) - (ends ? EDGE : 0)}${ends ? `V${(y ?? 0) + EDGE * 2}` : ''}`,
+      );
+      path.setAttribute('data-chunk', '');
+      rect.after(path);
+    }
+  }, [state, barOf, chunks]);
   useEffect(() => {
     if (state !== 'drawn') return;
     for (const rect of host.current?.querySelectorAll<SVGRectElement>('rect[data-measure]') ?? []) {

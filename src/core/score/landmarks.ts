@@ -1,0 +1,38 @@
+import { measuresAt, type Layout } from './bars';
+import type { Score } from './model';
+
+/** Where a bar stands on the page, as far as the file says. */
+export interface Landmark {
+  /** The rehearsal mark at or before it, and how many bars after it; null before the first. */
+  readonly mark: { readonly text: string; readonly after: number } | null;
+  /** Line and page counted from 1; null where the file breaks no lines or pages. */
+  readonly line: number | null;
+  readonly page: number | null;
+}
+
+/** Rehearsal marks, lines and pages by bar, from all parts. Lines are counted anew on each page. */
+export function landmarksOf(score: Pick<Score, 'parts'>, { bars }: Pick<Layout, 'bars'>): Landmark[] {
+  const breaks = bars.map(({ measures }) =>
+    measures
+      .flatMap((index) => measuresAt(score, index))
+      .map(({ newSystem, newPage }) => ({ newSystem, newPage })),
+  );
+  const breaksLines = breaks.flat().some(({ newSystem, newPage }) => newSystem || newPage);
+  const breaksPages = breaks.flat().some(({ newPage }) => newPage);
+  let [line, page] = [1, 1];
+  let mark: { text: string; bar: number } | null = null;
+  return bars.map(({ measures }, bar) => {
+    // Files that state the break of the first line mean no line before it.
+    if (bar > 0 && breaks[bar]?.some(({ newPage }) => newPage)) [line, page] = [1, page + 1];
+    else if (bar > 0 && breaks[bar]?.some(({ newSystem }) => newSystem)) line += 1;
+    const text = measures
+      .flatMap((index) => measuresAt(score, index).flatMap(({ marks }) => marks))
+      .flatMap((each) => (each.kind === 'rehearsal' ? [each.text] : []))[0];
+    if (text !== undefined) mark = { text, bar };
+    return {
+      mark: mark && { text: mark.text, after: bar - mark.bar },
+      line: breaksLines ? line : null,
+      page: breaksPages ? page : null,
+    };
+  });
+}
