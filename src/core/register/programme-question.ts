@@ -74,11 +74,7 @@ export function programmeQuestion(
       return piece ? [[id, piece] as const] : [];
     }),
   );
-  const had = demandsHad(
-    studio,
-    student,
-    [...pieces.values()].flatMap((piece) => piece.demands),
-  );
+  const had = demandsHad(studio, student);
   const learned = new Set(
     repertoireOf(studio, student.id)
       .filter(isLearned)

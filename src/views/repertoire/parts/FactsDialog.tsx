@@ -53,7 +53,6 @@ export function FactsDialog({
                 void savePiece({
                   ...piece,
                   ...facts,
-                  seconds: facts.seconds ?? piece.seconds,
                   metre: facts.metre ?? piece.metre,
                   tempo: facts.tempo ?? piece.tempo,
                   demands: [
