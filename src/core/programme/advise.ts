@@ -223,13 +223,18 @@ export function whyNot(
     return { kind: 'conflict', obstacles: [{ kind: 'left out', pieceId }] };
   if (!question.worths.has(pieceId)) return { kind: 'no worth' };
   const problem = problemOf(question);
-  const [best] = searched(problem, question, 1, hear).programmes;
+  const {
+    programmes: [best],
+    whole,
+  } = searched(problem, question, 1, hear);
+  if (!whole) return { kind: 'unknown' };
   if (best?.places.some(({ piece }) => piece.id === pieceId)) return { kind: 'in', best };
   const asked = { ...problem, locked: [...problem.locked.filter((id) => id !== pieceId), pieceId] };
   const found = searched(asked, question, 1, hear);
   const [withIt] = found.programmes;
-  if (withIt) return best ? { kind: 'sum', best, withIt } : { kind: 'in', best: withIt };
   if (!found.whole) return { kind: 'unknown' };
+  // Where there is a programme with it there is a best one.
+  if (best && withIt) return { kind: 'sum', best, withIt };
   const conflict = conflictOf(
     { ...problem, banned: [...problem.banned, ...leftOut(problem, question)] },
     pieceId,

@@ -14,7 +14,7 @@ export {
   type Decision,
 } from './decisions';
 export { goalContext, type GoalContext } from './goal-context';
-export { demandsHad, repertoireOf } from './own-repertoire';
+export { demandsHad, playersOf, repertoireOf } from './own-repertoire';
 export {
   programmeQuestion,
   reasonsOf,

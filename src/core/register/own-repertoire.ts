@@ -1,6 +1,6 @@
-import { isLearned, type RepertoireEntry } from '../repertoire';
-import { heldCommonLevel } from '../requirements';
-import { exposureOf } from '../shelf';
+import { isLearned, type Piece, type RepertoireEntry } from '../repertoire';
+import { heldCommonLevel, placesOf } from '../requirements';
+import { exposureOf, type Exposure } from '../shelf';
 import {
   emptyBook,
   familyOf,
@@ -21,9 +21,10 @@ export const repertoireOf = (studio: Studio, studentId: string): RepertoireEntry
     .sort((a, b) => ((a.steps[0]?.day ?? '') < (b.steps[0]?.day ?? '') ? 1 : -1));
 
 /**
- * Demands, in lower case, that the student has, of all that pieces name and of `more`: the skill of that name is held, or it was met in a piece that is learned.
+ * Demands, in lower case, that the student has: met in a piece that is learned, or the skill of that name is held.
+ * @param names - demands looked up in the skill map
  */
-export function demandsHad(studio: Studio, student: Student, more: readonly string[] = []): Set<string> {
+export function demandsHad(studio: Studio, student: Student, names: Iterable<string>): Set<string> {
   const whole = mapWith(studio.settings.ownSkills);
   const book = studio.skillBooks.get(student.id) ?? emptyBook(student.id);
   const map = PATHWAYS.filter((pathway) => book.pathwayIds.includes(pathway.id)).reduce(inPathway, whole);
@@ -31,10 +32,51 @@ export function demandsHad(studio: Studio, student: Student, more: readonly stri
     skillStates(map, book, heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student)),
   );
   const had = new Set(exposureOf(repertoireOf(studio, student.id).filter(isLearned), studio.pieces).keys());
-  const names = new Set([...[...studio.pieces.values()].flatMap((piece) => piece.demands), ...more]);
-  for (const name of names) {
+  for (const name of new Set(names)) {
     const skill = skillNamed(whole, familyOf(student.instrument), name);
     if (skill && held.has(skill)) had.add(name.toLowerCase());
   }
   return had;
+}
+
+/** A student who may take a part of a piece. */
+export interface Player {
+  readonly id: string;
+  readonly name: string;
+  /** Held, on the common scale; 0 for none. */
+  readonly level: number;
+  /** The student's entry of this piece. */
+  readonly entry: RepertoireEntry | undefined;
+  /** What was met in the parts played so far, this piece left out. */
+  readonly exposure: Exposure;
+  /** Demands of the parts that the student has, in lower case. */
+  readonly had: ReadonlySet<string>;
+}
+
+/** Students of the instruments whose requirements place the piece, those of its ensembles too; the furthest on first. */
+export function playersOf(studio: Studio, piece: Piece): Player[] {
+  const { sets, students, pieces, settings } = studio;
+  const instruments = new Set(
+    [...sets.values()].flatMap((set) =>
+      placesOf(set).has(piece.id) ? [set.instrument.replace(/ ensemble$/, '')] : [],
+    ),
+  );
+  const names = (piece.parts ?? []).flatMap(({ demands }) => demands);
+  return [...students.values()]
+    .filter(({ archivedOn, instrument }) => archivedOn === null && instruments.has(instrument))
+    .map((student) => {
+      const entries = repertoireOf(studio, student.id);
+      return {
+        id: student.id,
+        name: student.name,
+        level: heldCommonLevel(settings.commonLevels, sets.values(), student),
+        entry: entries.find(({ pieceId }) => pieceId === piece.id),
+        exposure: exposureOf(
+          entries.filter(({ pieceId }) => pieceId !== piece.id),
+          pieces,
+        ),
+        had: demandsHad(studio, student, names),
+      };
+    })
+    .sort((a, b) => b.level - a.level);
 }

@@ -74,7 +74,11 @@ export function programmeQuestion(
       return piece ? [[id, piece] as const] : [];
     }),
   );
-  const had = demandsHad(studio, student);
+  const had = demandsHad(
+    studio,
+    student,
+    [...pieces.values()].flatMap((piece) => piece.demands),
+  );
   const learned = new Set(
     repertoireOf(studio, student.id)
       .filter(isLearned)

@@ -44,8 +44,9 @@ function isLikely(a: Piece, b: Piece): boolean {
 /** The same data with one piece in the place of another: in lists, programmes, sheets, repertoires; never twice in a list. */
 export function withPieceFor(data: unknown, from: string, to: string): unknown {
   if (Array.isArray(data)) {
-    const items = data.map((each) => (each === from ? to : withPieceFor(each, from, to)));
-    return items.filter((each, at) => each !== to || items.indexOf(to) === at);
+    const items: unknown[] = data.map((each) => (each === from ? to : withPieceFor(each, from, to)));
+    const isKept = (each: unknown) => each === to || (each as { pieceId?: unknown } | null)?.pieceId === to;
+    return items.filter((each, at) => !isKept(each) || items.findIndex(isKept) === at);
   }
   if (typeof data !== 'object' || data === null) return data;
   return Object.fromEntries(

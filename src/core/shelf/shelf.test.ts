@@ -186,6 +186,11 @@ test('a piece joined into its twin: ids and lists change, words do not, nothing 
   const before = {
     id: 'goal',
     programme: { a: [{ kind: 'piece', pieceId: 'twin' }], b: [{ kind: 'piece', pieceId: 'else' }] },
+    catalogue: [
+      { pieceId: 'kept', rank: 2 },
+      { pieceId: 'twin', rank: 3 },
+      { pieceId: 'else', rank: 1 },
+    ],
     lists: [
       ['twin', 'kept', 'else'],
       ['else', 'twin'],
@@ -196,6 +201,10 @@ test('a piece joined into its twin: ids and lists change, words do not, nothing 
   expect(withPieceFor(before, 'twin', 'kept')).toEqual({
     ...before,
     programme: { a: [{ kind: 'piece', pieceId: 'kept' }], b: [{ kind: 'piece', pieceId: 'else' }] },
+    catalogue: [
+      { pieceId: 'kept', rank: 2 },
+      { pieceId: 'else', rank: 1 },
+    ],
     lists: [
       ['kept', 'else'],
       ['else', 'kept'],

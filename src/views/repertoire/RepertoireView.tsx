@@ -83,7 +83,17 @@ function Shelf({ ready, student }: { readonly ready: ReadyState; readonly studen
     instrument: [...shelved.instruments.values()].find((each) => each === student?.instrument) ?? null,
   }));
   const [pickedId, pick] = useState(() => queryOf('piece'));
-  const had = useMemo(() => (student ? demandsHad(studio, student) : null), [studio, student]);
+  const had = useMemo(
+    () =>
+      student
+        ? demandsHad(
+            studio,
+            student,
+            shelved.demands.map(({ value }) => value),
+          )
+        : null,
+    [studio, student, shelved],
+  );
   const found = useMemo(() => lookedUp(shelved, text, query, had), [shelved, text, query, had]);
   const at = found.findIndex(({ piece }) => piece.id === pickedId);
   // While words are typed the list answers each key; what is beside it follows when the typing rests.

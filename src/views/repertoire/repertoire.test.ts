@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { demandsHad, repertoireOf } from '@/core/register';
+import { demandsHad, playersOf, repertoireOf } from '@/core/register';
 import { isLearned } from '@/core/repertoire';
 import { checkProgramme, crosswalk } from '@/core/requirements';
 import { ANY_PIECE, backupsFor, countsOf, inOrder, openShelf, openTextIndex } from '@/core/shelf';
@@ -20,7 +20,11 @@ const shelved = {
 };
 const orla = studio.students.get('orla');
 if (!orla) throw new Error('the demo has no Orla');
-const had = demandsHad(studio, orla);
+const had = demandsHad(
+  studio,
+  orla,
+  [...studio.pieces.values()].flatMap(({ demands }) => demands),
+);
 
 test('the demo: a piece by its words, its places in all sets, and what is new to the student', () => {
   const [gigue] = lookedUp(shelved, 'ropewalk gig', { ...ANY_PIECE, instrument: 'flute' }, had);
@@ -94,4 +98,20 @@ test.each([
     tempo,
     demands: ['one sharp'],
   });
+});
+
+test('a score without a tempo says no time', () => {
+  const facts = scoreFacts({ seconds: 44, printed: 18, toLearn: 14, demands: [], tempos: [] });
+  expect([facts.seconds, facts.tempo, facts.bars]).toEqual([null, null, 18]);
+});
+
+test('players of a piece: students of its instrument, the furthest on first; what they met leaves the piece itself out', () => {
+  const march = studio.pieces.get('mainsail-mist-march');
+  if (!march) throw new Error('the demo has no march');
+  const players = playersOf(studio, march);
+  expect(players.map(({ id }) => id)).toEqual(['davit', 'callum', 'ivo', 'tam']);
+  expect(players.map(({ entry }) => entry?.part)).toEqual(['Guitar 2', 'Guitar 3', 'Guitar 4', 'Guitar 4']);
+  // Tam has played nothing else.
+  expect(players.at(-1)?.exposure.size).toBe(0);
+  expect([...(players[0]?.exposure.keys() ?? [])]).toContain('accidentals');
 });

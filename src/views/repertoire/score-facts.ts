@@ -21,7 +21,8 @@ export function scoreFacts(
 ): Pick<Piece, 'seconds' | 'bars' | 'barsToLearn' | 'metre' | 'tempo' | 'demands'> {
   const names = answer.demands.map(({ name }) => name);
   return {
-    seconds: Math.round(answer.seconds),
+    // Without a tempo the seconds are those of a default, and no fact of the piece.
+    seconds: answer.tempos.length === 0 ? null : Math.round(answer.seconds),
     bars: answer.printed,
     barsToLearn: answer.toLearn,
     metre: names.flatMap((name) => METRE.exec(name)?.[1] ?? [])[0] ?? null,

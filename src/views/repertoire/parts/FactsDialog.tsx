@@ -53,6 +53,7 @@ export function FactsDialog({
                 void savePiece({
                   ...piece,
                   ...facts,
+                  seconds: facts.seconds ?? piece.seconds,
                   metre: facts.metre ?? piece.metre,
                   tempo: facts.tempo ?? piece.tempo,
                   demands: [

@@ -1,8 +1,7 @@
 import { useMemo } from 'react';
-import { demandsHad, repertoireOf } from '@/core/register';
-import type { Piece } from '@/core/repertoire';
-import { heldCommonLevel } from '@/core/requirements';
-import { exposureOf, firstMetIn, partsByLevel, partTurns } from '@/core/shelf';
+import { playersOf } from '@/core/register';
+import type { Piece, RepertoireEntry } from '@/core/repertoire';
+import { firstMetIn, partsByLevel, partTurns } from '@/core/shelf';
 import { giveParts, newId, type ReadyState } from '@/store';
 import { Button, Dialog, DialogActs, Table } from '@/ui';
 import css from '../RepertoireView.module.css';
@@ -18,51 +17,16 @@ export function PartsDialog({
   readonly onClose: () => void;
 }) {
   const parts = piece.parts ?? [];
-  const instruments = useMemo(() => {
-    const own = new Set<string>();
-    for (const { catalogue, levels, instrument } of studio.sets.values())
-      if (
-        catalogue.some(({ pieceId }) => pieceId === piece.id) ||
-        levels.some(({ components }) =>
-          components.some(({ source }) => source.kind === 'list' && source.pieceIds.includes(piece.id)),
-        )
-      )
-        own.add(instrument.replace(/ ensemble$/, ''));
-    return own;
-  }, [studio.sets, piece.id]);
-  const players = useMemo(
-    () =>
-      [...studio.students.values()]
-        .filter(({ archivedOn, instrument }) => archivedOn === null && instruments.has(instrument))
-        .map((student) => {
-          const entries = repertoireOf(studio, student.id);
-          const had = demandsHad(studio, student);
-          return {
-            id: student.id,
-            name: student.name,
-            level: heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student),
-            entry: entries.find(({ pieceId }) => pieceId === piece.id),
-            exposure: exposureOf(
-              entries.filter(({ pieceId }) => pieceId !== piece.id),
-              studio.pieces,
-            ),
-            had,
-          };
-        })
-        .sort((a, b) => b.level - a.level),
-    [studio, instruments, piece.id],
-  );
+  const players = useMemo(() => playersOf(studio, piece), [studio, piece]);
   const turns = useMemo(() => partTurns(studio.repertoire.values(), studio.pieces), [studio]);
   const give = (given: ReadonlyMap<string, string>) =>
     void giveParts(
-      [...given].map(([studentId, part]) => ({
-        id: players.find(({ id }) => id === studentId)?.entry?.id ?? newId(),
-        studentId,
-        pieceId: piece.id,
-        part,
-        stretch: false,
-        steps: players.find(({ id }) => id === studentId)?.entry?.steps ?? [{ state: 'begun', day: now.day }],
-      })),
+      players.flatMap(({ id, entry }): RepertoireEntry[] => {
+        const part = given.get(id);
+        if (part === undefined) return [];
+        const fresh = { id: newId(), studentId: id, pieceId: piece.id, stretch: false };
+        return [{ ...(entry ?? { ...fresh, steps: [{ state: 'begun', day: now.day }] }), part }];
+      }),
     );
   return (
     <Dialog title={`Parts of ${piece.title}`} wide onClose={onClose}>
