@@ -1,4 +1,3 @@
-import ICAL from 'ical.js';
 import { addDays, type CalendarDay } from '../time';
 
 /** A whole-day event, or one with a start and a length. Times are the studio's own, without a zone. */
@@ -13,13 +12,15 @@ export interface CalendarEvent {
 
 /**
  * The events as iCalendar text (RFC 5545), lines folded, ends CRLF.
+ * The package that writes it is loaded when first asked for: few days need a calendar.
  * @param stampedOn - the day of writing; the same input gives the same text
  */
-export function formatCalendar(
+export async function formatCalendar(
   name: string,
   events: readonly CalendarEvent[],
   stampedOn: CalendarDay,
-): string {
+): Promise<string> {
+  const { default: ICAL } = await import('ical.js');
   const calendar = new ICAL.Component('vcalendar');
   calendar.updatePropertyWithValue('version', '2.0');
   calendar.updatePropertyWithValue('prodid', '-//Formal Stave//EN');

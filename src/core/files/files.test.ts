@@ -289,8 +289,8 @@ test('pasted students: days as people write them, and what is wrong by line', ()
   expect(bad.map(({ line }) => line)).toEqual([3, 4]);
 });
 
-test('iCalendar text: whole days, times, folding and escapes', () => {
-  const text = formatCalendar(
+test('iCalendar text: whole days, times, folding and escapes', async () => {
+  const text = await formatCalendar(
     'Orla',
     [
       {

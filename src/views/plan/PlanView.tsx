@@ -172,7 +172,7 @@ function PlanBody({ ready, context, plan }: BodyProps) {
             </Button>
             <Button onClick={() => setDialog('effort')}>Minutes and effort</Button>
             <Button onClick={() => setDialog('closures')}>Closures</Button>
-            <Button onClick={() => saveCalendar(context, plan, ready.now.day, closures)}>
+            <Button onClick={() => void saveCalendar(context, plan, ready.now.day, closures)}>
               Save as calendar
             </Button>
           </div>

@@ -56,13 +56,13 @@ export function calendarEvents(
   ];
 }
 
-export function saveCalendar(
+export async function saveCalendar(
   context: GoalContext,
   plan: Plan,
   today: CalendarDay,
   closures: readonly Closure[],
-): void {
-  const text = formatCalendar(
+): Promise<void> {
+  const text = await formatCalendar(
     `${context.student.name}, ${context.level.name}`,
     calendarEvents(context, plan, today, closures),
     today,

@@ -153,10 +153,8 @@ function Register({ ready }: { readonly ready: ReadyState }) {
               <Button
                 look="quiet"
                 onClick={() =>
-                  saveFile(
-                    'deadlines.ics',
-                    formatCalendar('Deadlines', deadlineEvents(model.deadlines), now.day),
-                    'text/calendar',
+                  void formatCalendar('Deadlines', deadlineEvents(model.deadlines), now.day).then((text) =>
+                    saveFile('deadlines.ics', text, 'text/calendar'),
                   )
                 }
               >
