@@ -1,19 +1,11 @@
-import type { ChildProcess } from 'node:child_process';
 import type { Page } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { openPage, useBrowser, visit } from '../e2e/browser';
-import { freePort, startServer, stopServer } from '../e2e/server';
 import { takeIn } from './large-studio';
+import { useServer } from './served';
 
 const browser = useBrowser();
-let server: ChildProcess;
-let url = '';
-beforeAll(async () => {
-  const port = await freePort();
-  server = await startServer(port);
-  url = `http://127.0.0.1:${port}`;
-}, 60_000);
-afterAll(() => stopServer(server));
+const server = useServer();
 
 interface Watched {
   readonly first: number;
@@ -22,6 +14,8 @@ interface Watched {
   readonly all: number;
   readonly longest: number;
   readonly blocked: number;
+  /** The longest task from the opening of the page, the reading of the studio counted in. */
+  readonly opening: number;
 }
 
 /** What the page did from the asking of the question to the last cell drawn, in milliseconds. */
@@ -29,20 +23,21 @@ const watched = (page: Page): Promise<Watched> =>
   page.evaluate(() => {
     const asked = performance.getEntriesByName('fit asked').at(-1)?.startTime ?? 0;
     const at = (name: string) => (performance.getEntriesByName(name).at(-1)?.startTime ?? NaN) - asked;
-    const tasks = (globalThis as unknown as { tasks: PerformanceEntry[] }).tasks.filter(
-      (task) => task.startTime >= asked,
-    );
+    const all = (globalThis as unknown as { tasks: PerformanceEntry[] }).tasks;
+    const tasks = all.filter((task) => task.startTime + task.duration >= asked);
     return {
       first: at('fit first cells'),
       drawn: at('first cell drawn'),
       all: at('fit ended'),
       longest: Math.max(0, ...tasks.map((task) => task.duration)),
       blocked: tasks.filter((task) => task.duration > 100).length,
+      opening: Math.max(0, ...all.map((task) => task.duration)),
     };
   });
 
 test('the fit page with 200 students and 120 levels: first cells, all cells, longest task, stop at once', async () => {
   const { page, problems } = await openPage(browser());
+  const url = server();
   await page.evaluateOnNewDocument(() => {
     const tasks: PerformanceEntry[] = [];
     Object.assign(globalThis, { tasks });
@@ -65,7 +60,7 @@ test('the fit page with 200 students and 120 levels: first cells, all cells, lon
       polling: 50,
     });
   const rounds: Watched[] = [];
-  for (let round = 0; round < 5; round += 1) {
+  for (let round = 0; round < 10; round += 1) {
     await page.evaluate(() => sessionStorage.clear());
     await visit(page, `${url}/fit`);
     await cells();
@@ -90,9 +85,9 @@ test('the fit page with 200 students and 120 levels: first cells, all cells, lon
       await frame();
     return performance.now() - since;
   });
-  for (const { first, drawn, all, longest, blocked } of rounds)
+  for (const { first, drawn, all, longest, blocked, opening } of rounds)
     console.log(
-      `fit page 200 x 120 x 4,680: first cells ${first.toFixed(0)} ms, drawn ${drawn.toFixed(0)} ms, all ${all.toFixed(0)} ms, longest task ${longest.toFixed(0)} ms, ${blocked} over 100 ms`,
+      `fit page 200 x 120 x 4,680: first cells ${first.toFixed(0)} ms, drawn ${drawn.toFixed(0)} ms, all ${all.toFixed(0)} ms, longest task ${longest.toFixed(0)} ms, ${blocked} over 100 ms; longest from the opening ${opening.toFixed(0)} ms`,
     );
   console.log(
     `asked again: ${kept.all.toFixed(0)} ms from what the tab had kept; stopped in ${stopped.toFixed(0)} ms`,

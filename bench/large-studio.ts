@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { expect } from 'vitest';
-import { press, sees, visit } from '../e2e/browser';
+import { press, visit } from '../e2e/browser';
 import { currentVersion, formatStudioFile, parseStudioFile, type StoredRecord } from '../src/core/files';
 import { generatedStudio } from '../src/core/fit/arbitrary';
 import { seeded } from '../src/core/seeded';
@@ -64,6 +64,9 @@ function studioFile(size: Parameters<typeof generatedStudio>[1]): string {
   return path;
 }
 
+/** A large file is read for seconds on a busy machine. */
+const SLOW = { timeout: 60_000, polling: 50 };
+
 /** Opens the demo and takes a generated studio into it, as a teacher takes a studio file in. */
 export async function takeIn(
   page: Page,
@@ -74,15 +77,14 @@ export async function takeIn(
   await visit(page, `${url}/settings`);
   const picker = await page.$('input[type=file]');
   await (picker as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(studioFile(size));
-  await sees(page, /It would add \d+/);
+  const reads = (words: string) =>
+    page.waitForFunction((sought) => document.body.textContent.includes(sought), SLOW, words);
+  await reads('It would add');
   const label = await page.evaluate(
     () =>
       [...document.querySelectorAll('button')].find((each) => each.textContent.startsWith('Take in'))
         ?.textContent ?? '',
   );
   await press(page, label);
-  await page.waitForFunction(() => document.body.textContent.includes('Taken in.'), {
-    timeout: 60_000,
-    polling: 50,
-  });
+  await reads('Taken in.');
 }

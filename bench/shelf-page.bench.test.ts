@@ -1,18 +1,10 @@
-import type { ChildProcess } from 'node:child_process';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { fill, openPage, useBrowser, visit } from '../e2e/browser';
-import { freePort, startServer, stopServer } from '../e2e/server';
 import { takeIn } from './large-studio';
+import { useServer } from './served';
 
 const browser = useBrowser();
-let server: ChildProcess;
-let url = '';
-beforeAll(async () => {
-  const port = await freePort();
-  server = await startServer(port);
-  url = `http://127.0.0.1:${port}`;
-}, 60_000);
-afterAll(() => stopServer(server));
+const server = useServer();
 
 const TYPED = [
   'quay air',
@@ -31,6 +23,7 @@ const BETWEEN = 100;
 
 test('the shelf with 10,000 pieces: from key press to results drawn, and scrolling', async () => {
   const { page, problems } = await openPage(browser());
+  const url = server();
   await page.evaluateOnNewDocument(() => {
     const presses: number[] = [];
     const tasks: number[] = [];

@@ -1,4 +1,5 @@
 import { readRecord, recordKey, type Problem, type StoredRecord } from '@/core/files';
+import { breathe } from './breathe';
 import type { Kv } from './kv';
 
 /** One record before and after; null where there was none or there is none any more. */
@@ -41,7 +42,7 @@ const entryKey = (seq: number) => `${ENTRY}${String(seq).padStart(10, '0')}`;
 /** Entries kept behind the last one, for tabs that wake up late. */
 const KEPT = 300;
 /** Milliseconds of reading records between two looks at what the teacher does. */
-const SLICE = 40;
+const SLICE = 25;
 
 /**
  * Records over a key-value store that has no transactions over several keys.
@@ -130,7 +131,7 @@ export class Journal {
     let since = performance.now();
     for (const [key, value] of records) {
       if (performance.now() - since > SLICE) {
-        await new Promise((resolve) => setTimeout(resolve));
+        await breathe();
         since = performance.now();
       }
       const read = readRecord(value);

@@ -1,5 +1,6 @@
 import { recordKey, type StoredRecord } from '@/core/files';
 import type { Studio } from '@/core/register';
+import { breathe } from './breathe';
 import { changesOf, reverse, type Edit } from './changes';
 import { DEMO_NOW, wallClock, type Now } from './clock';
 import { Journal, type Change, type Lock, type SetAside } from './journal';
@@ -92,7 +93,9 @@ export async function openStudio(which: Which): Promise<void> {
     channel.onmessage = () => void opened.refresh().catch(() => undefined);
     localStorage.setItem(WHICH, which);
     void navigator.storage.persist().catch(() => false);
-    publish(which);
+    // The studio is drawn in a task of its own, apart from the last of the reading.
+    await breathe();
+    if (journal === opened) publish(which);
   } catch (error) {
     set({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
   }

@@ -1,7 +1,9 @@
 import type { FitCell, FitColumn, FitSettings, FitState, FitStudent } from '@/core/fit';
 import { ownSkillsOf } from '@/core/skills';
+import { breathe } from '@/store/breathe';
 import { columnNames, type FitPart, type FitReply } from './fit.protocol';
 import { Hash } from './hash';
+import { unpackCells, type PackedCells } from './pack-cells';
 
 export interface FitQuestion {
   readonly settings: FitSettings;
@@ -28,50 +30,23 @@ export type FitProgress =
 const LIMIT = 15_000;
 const KEPT = 'fit-answer';
 /** Milliseconds of sending between two looks at what the teacher does. */
-const SLICE = 12;
+const SLICE = 30;
 const PIECES_A_PART = 250;
-
-/** Every cell in few words: the different states once, then for each cell its row, column and place among them. */
-interface Packed {
-  readonly states: readonly FitState[];
-  readonly cells: readonly number[];
-}
-function pack(cells: readonly FitCell[]): Packed {
-  const known = new Map<string, number>();
-  const states: FitState[] = [];
-  const packed: number[] = [];
-  for (const { row, column, state } of cells) {
-    const words = JSON.stringify(state);
-    let at = known.get(words);
-    if (at === undefined) {
-      at = states.push(state) - 1;
-      known.set(words, at);
-    }
-    packed.push(row, column, at);
-  }
-  return { states, cells: packed };
-}
-function unpack({ states, cells }: Packed): FitCell[] {
-  const found: FitCell[] = [];
-  for (let at = 0; at + 2 < cells.length; at += 3) {
-    const state = states[cells[at + 2] ?? -1];
-    if (state) found.push({ row: cells[at] ?? 0, column: cells[at + 1] ?? 0, state });
-  }
-  return found;
-}
 
 /** The answer to the same question of this tab before; null when there is none. */
 function keptAnswer(hash: string): readonly FitCell[] | null {
   try {
     const kept = sessionStorage.getItem(KEPT) ?? '';
-    return kept.startsWith(`${hash}\n`) ? unpack(JSON.parse(kept.slice(hash.length + 1)) as Packed) : null;
+    if (!kept.startsWith(`${hash}\n`)) return null;
+    const { states, cells } = JSON.parse(kept.slice(hash.length + 1)) as PackedCells;
+    return unpackCells(states, cells);
   } catch {
     return null;
   }
 }
-function keepAnswer(hash: string, cells: readonly FitCell[]): void {
+function keepAnswer(hash: string, packed: PackedCells): void {
   try {
-    sessionStorage.setItem(KEPT, `${hash}\n${JSON.stringify(pack(cells))}`);
+    sessionStorage.setItem(KEPT, `${hash}\n${JSON.stringify(packed)}`);
   } catch {
     // A full session store only means that the question is computed again.
   }
@@ -104,8 +79,6 @@ function takeWorker(): Worker {
   return worker;
 }
 
-const breathe = () => new Promise((resolve) => setTimeout(resolve));
-
 /**
  * Asks the worker for every cell. `onProgress` hears of cells as they come, then once of the end.
  * @returns a function that cancels at once: the worker is ended, and nothing is heard after that but the end
@@ -114,7 +87,8 @@ export function askFit(question: FitQuestion, onProgress: (progress: FitProgress
   performance.mark('fit asked');
   const worker = takeWorker();
   const hash = new Hash();
-  let cells: FitCell[] = [];
+  const states: FitState[] = [];
+  const batches: (readonly number[])[] = [];
   let over = false;
   let timer = 0;
   const end = (progress: FitProgress) => {
@@ -150,13 +124,19 @@ export function askFit(question: FitQuestion, onProgress: (progress: FitProgress
     wait();
     switch (data.kind) {
       case 'cells':
-        if (cells.length === 0) performance.mark('fit first cells');
-        cells = cells.concat(data.cells);
-        onProgress({ kind: 'cells', cells: data.cells, done: data.done, all: data.all });
+        if (batches.length === 0) performance.mark('fit first cells');
+        states.push(...data.packed.states);
+        batches.push(data.packed.cells);
+        onProgress({
+          kind: 'cells',
+          cells: unpackCells(states, data.packed.cells),
+          done: data.done,
+          all: data.all,
+        });
         return;
       case 'answer':
         end({ kind: 'answer' });
-        keepAnswer(hash.value, cells);
+        keepAnswer(hash.value, { states, cells: batches.flat() });
         return;
       case 'crashed':
         end({ kind: 'crashed', message: data.message });

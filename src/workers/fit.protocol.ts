@@ -1,7 +1,8 @@
-import type { FitCell, FitColumn, FitSettings, FitStudent } from '@/core/fit';
+import type { FitColumn, FitSettings, FitStudent } from '@/core/fit';
 import type { Piece } from '@/core/repertoire';
 import type { RequirementSet } from '@/core/requirements';
 import type { Skill } from '@/core/skills';
+import type { PackedCells } from './pack-cells';
 
 /**
  * A question goes to the worker in parts, each as the JSON of one part, so that the page is free between them. Students
@@ -37,7 +38,7 @@ export type FitPart =
 export type FitReply =
   | {
       readonly kind: 'cells';
-      readonly cells: readonly FitCell[];
+      readonly packed: PackedCells;
       readonly done: number;
       readonly all: number;
     }

@@ -4,6 +4,7 @@ import { findLevel, findSession, type RequirementSet } from '@/core/requirements
 import { mapWith } from '@/core/skills';
 import type { CalendarDay } from '@/core/time';
 import type { FitPart, FitReply } from './fit.protocol';
+import { cellPacker } from './pack-cells';
 
 /** Milliseconds of work between two replies: the first comes soon, the others seldom, so that the page stays free. */
 const FIRST_SLICE = 4;
@@ -16,6 +17,7 @@ let asked: PartOf<'columns'> = { kind: 'columns', students: 0, columns: [] };
 const sets = new Map<string, RequirementSet>();
 const pieces = new Map<string, Piece>();
 
+const pack = cellPacker();
 let cells: FitCell[] = [];
 let row = 0;
 let done = 0;
@@ -82,7 +84,7 @@ function open(): ReturnType<typeof fitRows> {
 }
 
 function flush(): void {
-  send({ kind: 'cells', cells, done, all: asked.students * columns.length });
+  send({ kind: 'cells', packed: pack(cells), done, all: asked.students * columns.length });
   cells = [];
   slice = SLICE;
   since = performance.now();

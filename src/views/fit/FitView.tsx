@@ -1,8 +1,9 @@
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { FIT_KINDS, type FitKind } from '@/core/fit';
 import { fitGroups, fitWindows } from '@/core/register';
 import { heldCommonLevel } from '@/core/requirements';
 import { formatDay } from '@/core/time';
+import type { Student } from '@/core/students';
 import type { ReadyState } from '@/store';
 import { Button, Empty, LinkButton, PageLine, SelectField, TextField } from '@/ui';
 import { warmFit } from '@/workers/fit-client';
@@ -13,6 +14,9 @@ import { FitTable } from './parts/FitTable';
 import { gridOf, ORDERS, rowOf, sortedStudents, type Order, type Selected } from './fit-model';
 import { useFit } from './use-fit';
 import css from './FitView.module.css';
+
+/** The rows of the first drawing: the page stands before its table is filled, in slices of time. */
+const NO_ROWS: readonly Student[] = [];
 
 /** What stands behind one cell needs the whole search: it is loaded after the map. */
 const FitPanel = lazy(() => import('./parts/FitPanel').then((part) => ({ default: part.FitPanel })));
@@ -60,6 +64,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
           rowOf(grid, states.get(student.id)).cells.some(({ state }) => state?.kind === kind)),
     );
   }, [students, order, text, kind, grid, states, studio]);
+  const rows = useDeferredValue(shown, NO_ROWS);
   const [picked, pick] = useState<Selected | null>(() => {
     const asked = queryOf('student');
     return asked === null ? null : { studentId: asked, at: 0 };
@@ -162,7 +167,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
             studio={studio}
             groups={groups}
             grid={grid}
-            students={shown}
+            students={rows}
             states={states}
             today={now.day}
             selected={selected}
