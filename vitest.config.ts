@@ -11,6 +11,9 @@ export default defineConfig({
           name: 'unit',
           environment: 'node',
           include: ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts'],
+          // A busy machine takes several times as long; no test measures time by this.
+          testTimeout: 20_000,
+          hookTimeout: 30_000,
         },
       },
       {

@@ -1,5 +1,13 @@
 import type { Problem } from '@/core/files';
-import { explainScoreRefusal, PLAIN_X_RAY, readScore, xRay, type XRayOptions } from '@/core/score';
+import {
+  explainScoreRefusal,
+  explainXRayRefusal,
+  PLAIN_X_RAY,
+  readScore,
+  xRay,
+  type Passage,
+  type XRayOptions,
+} from '@/core/score';
 import { readBytes } from './endpoint';
 import { json, problem } from './problem';
 
@@ -8,6 +16,7 @@ const SCORE_LIMIT = 20_000_000;
 
 const FLAGS = ['repeats', 'repeatsOnReturn'] as const;
 const FIGURES = [
+  ['ending', 1, 99],
   ['tempo', 1, 1_000],
   ['quartersPerMinute', 1, 1_000],
   ['fermataSeconds', 0, 60],
@@ -30,7 +39,26 @@ function optionsOf(query: URLSearchParams): { options: XRayOptions; problems: Pr
     if (text.trim() !== '' && figure >= least && figure <= most) options[name] = figure;
     else problems.push({ pointer: `/${name}`, message: `is no figure from ${least} to ${most}` });
   }
-  return { options: options as unknown as XRayOptions, problems };
+  const passage = passageIn(query, problems);
+  return { options: { ...options, passage } as unknown as XRayOptions, problems };
+}
+
+/** The bars asked for, "from" and "to" by their counted numbers; null where neither is named. */
+function passageIn(query: URLSearchParams, problems: Problem[]): Passage | null {
+  const whole = (name: string): number | null => {
+    const text = query.get(name);
+    if (text === null) return null;
+    if (/^[1-9]\d{0,4}$/.test(text)) return Number(text);
+    problems.push({ pointer: `/${name}`, message: 'is no number of a bar or beat' });
+    return null;
+  };
+  const [from, to, fromBeat, toBeat] = ['from', 'to', 'fromBeat', 'toBeat'].map(whole);
+  if (from == null && to == null) return null;
+  if (from == null || to == null || from > to) {
+    problems.push({ pointer: from == null ? '/from' : '/to', message: 'does not make a range of bars' });
+    return null;
+  }
+  return { bars: { from, to }, fromBeat: fromBeat ?? null, toBeat: toBeat ?? null };
 }
 
 /** The x-ray of a score sent as it is, MusicXML or compressed. Bars in the answer are counted as musicians count them. */
@@ -55,8 +83,11 @@ export async function scoreAnswer(request: Request): Promise<Response> {
   const { score } = read.value;
   const seen = xRay(score, options);
   if (!seen.ok)
-    return problem(422, 'The score has no such part', [
-      { pointer: '/part', message: `has the parts ${seen.why.parts.join(', ')}` },
+    return problem(422, 'The score has no such part or bars', [
+      {
+        pointer: seen.why.kind === 'no such part' ? '/part' : '/from',
+        message: explainXRayRefusal(seen.why),
+      },
     ]);
   const { layout, roadmap, learned, part, ...found } = seen.value;
   return json({
@@ -71,6 +102,8 @@ export async function scoreAnswer(request: Request): Promise<Response> {
     seconds: found.seconds,
     toLearn: found.toLearn,
     measureSeconds: found.measureSeconds,
+    asked: found.asked,
+    drills: found.drills,
     bars: layout.bars.map(({ number, measures }, at) => ({
       number,
       measures,

@@ -23,3 +23,13 @@ export const removeNote = (id: string, at: number): Promise<boolean> =>
       ? [{ kind: 'score', data: { ...score, notes: score.notes.filter((_, index) => index !== at) } }]
       : [];
   });
+
+/** Names a bar as the teacher calls it; an empty name takes it away. */
+export const namePlace = (id: string, bar: number, name: string): Promise<boolean> =>
+  act(name === '' ? `take the name of bar ${bar} away` : `name bar ${bar}`, ({ scores }) => {
+    const score = scores.get(id);
+    if (!score) return [];
+    const others = (score.places ?? []).filter((place) => place.bar !== bar);
+    const places = name === '' ? others : [...others, { bar, name }].sort((a, b) => a.bar - b.bar);
+    return [{ kind: 'score', data: { ...score, places } }];
+  });

@@ -145,6 +145,7 @@ export const scoreShape = object({
   addedOn: day,
   xml: text(40_000_000, 1),
   notes: list(object({ bar: whole(0, 9_999), day, text: text(1_000, 1) }), 1_000),
+  places: optional(list(object({ bar: whole(0, 9_999), name: text(60, 1) }), 200)),
 });
 
 export const repertoireShape = object({

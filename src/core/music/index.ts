@@ -10,4 +10,4 @@ export { groupingsOf } from './groupings';
 export { handRate, rollStrokes } from './strokes';
 export { metreKind, parseMetre, type Metre, type MetreKind } from './metre';
 export { formatMinutes, formatTime, parseTime } from './clock-time';
-export { NOTE_VALUES, noteLength, tempoAt, type NoteValue, type Tempo } from './tempo';
+export { NOTE_VALUES, noteLength, noteValueOf, tempoAt, type NoteValue, type Tempo } from './tempo';

@@ -14,6 +14,10 @@ const LENGTHS: Readonly<Record<NoteValue, number>> = {
 /** Parts of a whole note. */
 export const noteLength = (value: NoteValue): number => LENGTHS[value];
 
+/** The value of so many parts of a whole note; null when no tempo is given in it. */
+export const noteValueOf = (length: number): NoteValue | null =>
+  NOTE_VALUES.find((value) => LENGTHS[value] === length) ?? null;
+
 export interface Tempo {
   readonly unit: NoteValue;
   /** Units a minute, above 0. */

@@ -3,6 +3,7 @@
  *
  * Read `lessonsOn` for the day's lessons and `decisionsOf` for what asks for an answer.
  */
+export { askedOfScore, type AskedOfScore } from './asked-of-score';
 export { lessonsOn, type DayLesson, type LessonRecord } from './lessons';
 export {
   deadlinesOf,

@@ -48,7 +48,7 @@ const section: fc.Arbitrary<Section> = fc.oneof(
     }),
 );
 
-const size = (each: Section): number =>
+export const sectionSize = (each: Section): number =>
   each.bars + (each.kind === 'endings' ? each.endings.reduce((sum, ending) => sum + ending.bars, 0) : 0);
 
 export const anyRoad: fc.Arbitrary<Road> = fc
@@ -62,7 +62,7 @@ export const anyRoad: fc.Arbitrary<Road> = fc
     coda: bars,
   })
   .map(({ sections, hasReturn, to, end, at, from, coda }) => {
-    const total = sections.reduce((sum, each) => sum + size(each), 0);
+    const total = sections.reduce((sum, each) => sum + sectionSize(each), 0);
     const segno = from % total;
     const onReturn = returned(sections);
     // The return ends at a measure that it comes past.
@@ -83,10 +83,10 @@ function returned(sections: readonly Section[]): number[] {
     for (let at = 0; at < each.bars; at += 1) order.push(from + at);
     if (each.kind === 'endings') {
       const last = each.endings.at(-1)?.bars ?? 0;
-      const end = from + size(each);
+      const end = from + sectionSize(each);
       for (let at = end - last; at < end; at += 1) order.push(at);
     }
-    from += size(each);
+    from += sectionSize(each);
   }
   return order;
 }
@@ -111,7 +111,7 @@ export function writtenOut({ sections, back }: Road): number[] {
         }
       }
     }
-    from += size(each);
+    from += sectionSize(each);
   }
   if (!back) return order;
   const again = returned(sections).filter((at) => back.to === 'beginning' || at >= back.segno);
@@ -140,7 +140,7 @@ export function signsOf({ sections, back }: Road): RoadSign[] {
   };
   for (const each of sections) {
     const from = signs.length;
-    for (let at = 0; at < size(each); at += 1) set(from + at, {});
+    for (let at = 0; at < sectionSize(each); at += 1) set(from + at, {});
     if (each.kind === 'plain') continue;
     set(from, { repeatStart: true });
     if (each.kind === 'repeat') set(from + each.bars - 1, { repeatEnd: each.times });

@@ -6,17 +6,20 @@
  */
 export { readScore, readScoreText } from './read-score';
 export { explainScoreRefusal, type ScoreRefusal } from './score-refusal';
-export { xRay, type XRay, type XRayRefusal } from './x-ray';
+export { explainXRayRefusal, xRay, type XRay, type XRayRefusal } from './x-ray';
 export { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
-export type { KeptScore, ScoreNote } from './kept-score';
+export type { KeptScore, NamedPlace, ScoreNote } from './kept-score';
 export type { Notice, Score, ScorePart } from './model';
 export type { Bar, Layout } from './bars';
 export type { Chunk } from './chunks';
 export type { Demand } from './demands';
 export type { DiscoveryQuestion } from './discovery';
+export type { JumpDrill } from './drills';
+export type { Passage, PassageSize } from './passage';
+export { sidesOf } from './sides';
 export type { LearnedBar, Likeness, NearCopy } from './learn-once';
 export type { Jump, Roadmap } from './roadmap';
 export type { KeyChange } from './key-traps';
-export type { Landmark } from './landmarks';
+export { withPlaces, type Landmark } from './landmarks';
 export type { Loudness, LoudnessStep } from './loudness';
 export { VALUE_CHANGES, withValues, type ValueChange } from './values';

@@ -11,6 +11,14 @@ export interface KeptScore {
   /** MusicXML, decoded. */
   readonly xml: string;
   readonly notes: readonly ScoreNote[];
+  /** The teacher's own names of places, by counted bar, in rising order; left out where there are none. */
+  readonly places?: readonly NamedPlace[];
+}
+
+/** "The gull tune" at bar 9. */
+export interface NamedPlace {
+  readonly bar: number;
+  readonly name: string;
 }
 
 /** What is written at a bar, by its counted number; 0 for the pickup. */

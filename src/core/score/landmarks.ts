@@ -1,4 +1,5 @@
 import { measuresAt, type Layout } from './bars';
+import type { NamedPlace } from './kept-score';
 import type { Score } from './model';
 
 /** Where a bar stands on the page, as far as the file says. */
@@ -34,5 +35,22 @@ export function landmarksOf(score: Pick<Score, 'parts'>, { bars }: Pick<Layout, 
       line: breaksLines ? line : null,
       page: breaksPages ? page : null,
     };
+  });
+}
+
+/** Landmarks with the teacher's own places among the rehearsal marks: of two at one bar the teacher's is said. */
+export function withPlaces(
+  landmarks: readonly Landmark[],
+  { bars }: Pick<Layout, 'bars'>,
+  places: readonly NamedPlace[],
+): Landmark[] {
+  let own: { name: string; bar: number } | null = null;
+  return landmarks.map((landmark, bar) => {
+    const here = places.find((each) => each.bar === bars[bar]?.number);
+    if (here) own = { name: here.name, bar };
+    const after = own === null ? null : bar - own.bar;
+    return own === null || after === null || (landmark.mark !== null && landmark.mark.after < after)
+      ? landmark
+      : { ...landmark, mark: { text: own.name, after } };
   });
 }

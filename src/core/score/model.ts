@@ -1,3 +1,5 @@
+import type { NoteValue } from '../music';
+
 /**
  * A score as it is written: parts of measures of notes. Lengths and places are whole ticks, `ticksPerQuarter` to a
  * crotchet, so that they are exact; a measure is one `<measure>` of the file, a bar is what musicians count.
@@ -91,19 +93,26 @@ export interface Note {
 }
 
 /** A direction above or below the staff, at a place in its measure (ticks). */
-export type Mark = { readonly at: number } & (
-  | { readonly kind: 'tempo'; readonly quartersPerMinute: number; readonly printed: string }
-  | { readonly kind: 'words'; readonly text: string }
-  | { readonly kind: 'rehearsal'; readonly text: string }
-  | { readonly kind: 'dynamic'; readonly name: string }
-  | { readonly kind: 'wedge'; readonly way: 'crescendo' | 'diminuendo' | 'stop' }
-  | { readonly kind: 'harmony' }
-  /** A place that is jumped to. */
-  | { readonly kind: 'segno' | 'coda'; readonly label: string }
-  /** An order to leave the printed order; `until` says what ends the return, where the words do. */
-  | { readonly kind: 'da capo'; readonly until: JumpEnd }
-  | { readonly kind: 'dal segno'; readonly label: string; readonly until: JumpEnd }
-  | { readonly kind: 'to coda'; readonly label: string }
-  | { readonly kind: 'fine' }
-);
+export type Mark = { readonly at: number } &
+  /** `unit`: the printed value, where it is one a tempo may be given in. */
+  (
+    | {
+        readonly kind: 'tempo';
+        readonly quartersPerMinute: number;
+        readonly printed: string;
+        readonly unit: NoteValue | null;
+      }
+    | { readonly kind: 'words'; readonly text: string }
+    | { readonly kind: 'rehearsal'; readonly text: string }
+    | { readonly kind: 'dynamic'; readonly name: string }
+    | { readonly kind: 'wedge'; readonly way: 'crescendo' | 'diminuendo' | 'stop' }
+    | { readonly kind: 'harmony' }
+    /** A place that is jumped to. */
+    | { readonly kind: 'segno' | 'coda'; readonly label: string }
+    /** An order to leave the printed order; `until` says what ends the return, where the words do. */
+    | { readonly kind: 'da capo'; readonly until: JumpEnd }
+    | { readonly kind: 'dal segno'; readonly label: string; readonly until: JumpEnd }
+    | { readonly kind: 'to coda'; readonly label: string }
+    | { readonly kind: 'fine' }
+  );
 export type JumpEnd = 'fine' | 'coda' | 'either';

@@ -31,8 +31,10 @@ export interface RoadmapOptions {
   readonly repeatsOnReturn: boolean;
   /** Whether repeats are played at all: a requirement may leave them out. */
   readonly repeats: boolean;
+  /** The pass whose ending is played last, as an event may order; null for the one printed last. */
+  readonly ending: number | null;
 }
-export const PLAIN_ROADMAP: RoadmapOptions = { repeatsOnReturn: false, repeats: true };
+export const PLAIN_ROADMAP: RoadmapOptions = { repeatsOnReturn: false, repeats: true, ending: null };
 
 /** Why the playing order leaves the printed one between two places of it. */
 export interface Jump {
@@ -59,7 +61,8 @@ const MOST = 100_000;
  * to after the one before it, else to the beginning. After a da capo or dal segno the last ending is taken and repeats
  * are not, unless asked; "to coda" and "fine" act only then, each jump is made once.
  */
-export function roadmapOf(signs: readonly RoadSign[], options: RoadmapOptions = PLAIN_ROADMAP): Roadmap {
+export function roadmapOf(printed: readonly RoadSign[], options: RoadmapOptions = PLAIN_ROADMAP): Roadmap {
+  const signs = options.ending === null ? printed : endingOn(printed, options.ending);
   const order: number[] = [];
   const jumps: Jump[] = [];
   const problems: string[] = [];
@@ -144,6 +147,26 @@ export function roadmapOf(signs: readonly RoadSign[], options: RoadmapOptions = 
   return { order, jumps, problems };
 }
 
+/** The signs with the ending of one pass played last wherever endings stand side by side and one of them names it. */
+function endingOn(signs: readonly RoadSign[], pass: number): RoadSign[] {
+  const swapped = new Map<Ending, Ending>();
+  let beside: Ending[] = [];
+  const settle = () => {
+    const chosen = beside.find(({ passes }) => passes.includes(pass));
+    const last = beside.find((ending) => ending.last);
+    if (chosen && last && chosen !== last) {
+      swapped.set(chosen, { ...chosen, last: true, passes: [...chosen.passes, ...last.passes] });
+      swapped.set(last, { ...last, last: false, passes: [] });
+    }
+    beside = [];
+  };
+  for (const { ending } of signs)
+    if (!ending) settle();
+    else if (beside.at(-1) !== ending) beside.push(ending);
+  settle();
+  return signs.map((sign) => ({ ...sign, ending: sign.ending && (swapped.get(sign.ending) ?? sign.ending) }));
+}
+
 /** The highest pass the endings beside this one name. */
 function lastPass(signs: readonly RoadSign[], ending: Ending): number {
   let most = 0;
@@ -157,8 +180,8 @@ function lastPass(signs: readonly RoadSign[], ending: Ending): number {
 function goesBack(signs: readonly RoadSign[], { repeatEnd, ending }: RoadSign, pass: number): boolean {
   if (!ending) return pass < repeatEnd;
   if (pass < repeatEnd) return true;
-  // Endings of later passes stand beside this one: they are still to come.
-  let most = Math.max(...ending.passes);
+  // Endings of later passes stand beside this one, after it or before: they are still to come.
+  let most = lastPass(signs, ending);
   for (let next = signs[ending.to + 1]?.ending; next; next = signs[next.to + 1]?.ending)
     most = Math.max(most, ...next.passes);
   return pass < most;

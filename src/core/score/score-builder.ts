@@ -1,3 +1,4 @@
+import { noteValueOf } from '../music';
 import { lcm } from './fractions';
 import type { KeySignature, Mark, Measure, Note, Notice, Score, TimeSignature } from './model';
 import { endingNumbers, wordsOrder } from './words';
@@ -301,7 +302,7 @@ export class ScoreBuilder {
     const tempo = Number(attributes['tempo']);
     if (tempo > 0 && Number.isFinite(tempo)) {
       this.soundTempo = this.direction !== null;
-      this.mark((at) => ({ at, kind: 'tempo', quartersPerMinute: tempo, printed: '' }));
+      this.mark((at) => ({ at, kind: 'tempo', quartersPerMinute: tempo, printed: '', unit: null }));
     }
     if (attributes['dacapo'] === 'yes') this.jump({ kind: 'da capo', until: 'either' });
     const segno = attributes['dalsegno'];
@@ -539,7 +540,8 @@ export class ScoreBuilder {
     const figure = Number(/\d+([.,]\d+)?/.exec(metronome.perMinute)?.[0].replace(',', '.') ?? NaN);
     if (figure > 0) {
       const printed = `${unit.unit}${'.'.repeat(unit.dots)} = ${metronome.perMinute.trim()}`;
-      this.mark((at) => ({ at, kind: 'tempo', quartersPerMinute: figure * quarters, printed }));
+      const value = noteValueOf(quarters / 4);
+      this.mark((at) => ({ at, kind: 'tempo', quartersPerMinute: figure * quarters, printed, unit: value }));
     } else this.notice('a metronome mark without a figure');
   }
 
@@ -549,8 +551,16 @@ export class ScoreBuilder {
     if (!direction) return;
     const at = Math.max(0, this.place + direction.offset);
     let marks = direction.marks.map((make) => make(at));
-    // The tempo that sounds stands before the one that is printed.
-    if (this.soundTempo) marks = marks.filter((mark) => !(mark.kind === 'tempo' && mark.printed !== ''));
+    // The tempo that sounds stands before the one that is printed, which says the unit.
+    const printed = marks.find((mark) => mark.kind === 'tempo' && mark.printed !== '');
+    if (this.soundTempo && printed?.kind === 'tempo')
+      marks = marks.flatMap((mark) =>
+        mark.kind !== 'tempo'
+          ? mark
+          : mark.printed !== ''
+            ? []
+            : { ...mark, printed: printed.printed, unit: printed.unit },
+      );
     this.soundTempo = false;
     // A coda sign beside the words is the sign to leave by, not the place to go to.
     if (marks.some(({ kind }) => kind === 'to coda')) marks = marks.filter(({ kind }) => kind !== 'coda');

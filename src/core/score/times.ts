@@ -1,5 +1,6 @@
+import { metreKind, noteLength, noteValueOf, type NoteValue } from '../music';
 import { measuresAt, type Layout } from './bars';
-import type { Score } from './model';
+import type { Score, TimeSignature } from './model';
 
 export interface TempoChange {
   readonly measure: number;
@@ -8,6 +9,10 @@ export interface TempoChange {
   readonly quartersPerMinute: number;
   /** As printed: "eighth = 132"; empty where only the sounding tempo is given. */
   readonly printed: string;
+  /** The printed value; null where only what sounds is told. */
+  readonly unit: NoteValue | null;
+  /** The same tempo as musicians may count it, the printed unit first: values a minute, or bars. */
+  readonly ways: readonly { readonly unit: NoteValue | 'bar'; readonly perMinute: number }[];
 }
 
 export interface TimeOptions {
@@ -21,7 +26,7 @@ export interface TimeOptions {
 export const PLAIN_TIMES: TimeOptions = { quartersPerMinute: 120, tempo: null, fermataSeconds: 0 };
 
 /** Tempo marks of all parts in printed order, one for each place. */
-export function tempoChanges(score: Score, { lengths }: Layout): TempoChange[] {
+export function tempoChanges(score: Score, { lengths }: Pick<Layout, 'lengths'>): TempoChange[] {
   return lengths.flatMap((_, measure) => {
     const places = new Map<number, TempoChange>();
     for (const { marks } of measuresAt(score, measure))
@@ -32,9 +37,37 @@ export function tempoChanges(score: Score, { lengths }: Layout): TempoChange[] {
             at: mark.at,
             quartersPerMinute: mark.quartersPerMinute,
             printed: mark.printed,
+            unit: mark.unit,
+            ways: tempoWays(score, measure, mark),
           });
     return [...places.values()].sort((a, b) => a.at - b.at);
   });
+}
+
+/** In the unit printed, crotchets, the beat and the small note of the metre, and bars; each once. */
+function tempoWays(
+  score: Score,
+  measure: number,
+  { quartersPerMinute, unit }: { readonly quartersPerMinute: number; readonly unit: NoteValue | null },
+): TempoChange['ways'] {
+  const time = measuresAt(score, measure).find((each) => each.time !== null)?.time ?? null;
+  const values = new Set([unit, 'q' as const, ...beatsOf(time)]);
+  return [
+    ...[...values].flatMap((value) =>
+      value === null ? [] : [{ unit: value, perMinute: quartersPerMinute / 4 / noteLength(value) }],
+    ),
+    ...(time && time.ticks > 0
+      ? [{ unit: 'bar' as const, perMinute: (quartersPerMinute * score.ticksPerQuarter) / time.ticks }]
+      : []),
+  ];
+}
+
+/** The beat of a metre and the small note it is written in; none where nothing is measured. */
+function beatsOf(time: TimeSignature | null): (NoteValue | null)[] {
+  if (time?.beatType == null) return [];
+  const upper = time.groups.reduce((sum, each) => sum + each, 0);
+  const compound = time.groups.length === 1 && metreKind({ upper, lower: time.beatType }) === 'compound';
+  return [noteValueOf((compound ? 3 : 1) / time.beatType), noteValueOf(1 / time.beatType)];
 }
 
 /**

@@ -3,13 +3,16 @@ import { layoutOf, type Layout } from './bars';
 import { chunksOf, type Chunk } from './chunks';
 import { demandsOf, spansOf, type Demand } from './demands';
 import { difficultyOf } from './difficulty';
+import { jumpDrills, type JumpDrill } from './drills';
 import { discoverySheet, type DiscoveryQuestion } from './discovery';
 import { learnOnce, nearCopies, soundingNotes, toLearn, type LearnedBar, type NearCopy } from './learn-once';
 import type { Score, ScorePart } from './model';
+import { passageOf, type PassageRefusal, type PassageSize } from './passage';
 import { roadmapOf, roadSigns, type Roadmap } from './roadmap';
 import { keyChanges, type KeyChange } from './key-traps';
 import { landmarksOf, type Landmark } from './landmarks';
 import { loudnessOf, type Loudness } from './loudness';
+import { strokeCounts, type StrokeCounts } from './sides';
 import { measureSeconds, tempoChanges, type TempoChange } from './times';
 import { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 
@@ -25,6 +28,8 @@ export interface XRay {
   /** Of the whole, as performed; and by measure of the file. */
   readonly seconds: number;
   readonly measureSeconds: readonly number[];
+  /** The bars asked for, played alone; null where the whole piece is asked for. */
+  readonly asked: PassageSize | null;
   readonly tempos: readonly TempoChange[];
   readonly learned: readonly LearnedBar[];
   readonly traps: readonly NearCopy[];
@@ -35,16 +40,17 @@ export interface XRay {
   readonly loudness: Loudness;
   /** By bar: the widest span sounding at once on one staff, in semitones; 0 where notes are single. */
   readonly spans: readonly number[];
+  readonly strokes: StrokeCounts;
+  /** Leaps of the playing order, of the bars asked for where some are. */
+  readonly drills: readonly JumpDrill[];
   /** By bar, 0 to 1. */
   readonly difficulty: readonly number[];
   readonly chunks: readonly Chunk[];
   readonly discovery: readonly DiscoveryQuestion[];
 }
 
-export interface XRayRefusal {
-  readonly kind: 'no such part';
-  readonly parts: readonly string[];
-}
+export type XRayRefusal =
+  { readonly kind: 'no such part'; readonly parts: readonly string[] } | PassageRefusal;
 
 /** Reads a score from end to end: order, time, what is new, what it asks for, how hard each bar is, what to work on. */
 export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<XRay, XRayRefusal> {
@@ -54,10 +60,14 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       : score.parts.find(({ id, name }) => id === options.part || name === options.part);
   if (!part) return refuse({ kind: 'no such part', parts: score.parts.map(({ name, id }) => name || id) });
   const layout = layoutOf(score);
-  const roadmap = roadmapOf(roadSigns(score, layout.lengths), options);
+  const signs = roadSigns(score, layout.lengths);
+  const roadmap = roadmapOf(signs, options);
   const seconds = measureSeconds(score, layout, options);
   const learned = learnOnce(part, layout);
   const difficulty = difficultyOf(part, layout, seconds);
+  const asked =
+    options.passage && passageOf(score, layout, signs, options.passage, options, seconds, learned);
+  if (asked?.ok === false) return asked;
   return {
     ok: true,
     value: {
@@ -69,6 +79,7 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       toLearn: toLearn(learned, layout),
       seconds: roadmap.order.reduce((sum, index) => sum + (seconds[index] ?? 0), 0),
       measureSeconds: seconds,
+      asked: asked && asked.value,
       tempos: tempoChanges(score, layout),
       learned,
       traps: nearCopies(part, layout),
@@ -77,9 +88,17 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       keyChanges: keyChanges(part, layout),
       loudness: loudnessOf(score, layout),
       spans: layout.bars.map((bar) => Math.max(0, ...spansOf(soundingNotes(part, bar, layout)).values())),
+      strokes: strokeCounts(part),
+      drills: jumpDrills(asked?.value ?? roadmap, layout),
       difficulty,
       chunks: chunksOf(score, part, layout, difficulty),
       discovery: discoverySheet(score, part, layout, learned, roadmap),
     },
   };
 }
+
+/** Why nothing is said of a score that was read, in words. */
+export const explainXRayRefusal = (why: XRayRefusal): string =>
+  why.kind === 'no such part'
+    ? `No part of that name has notes; the score has ${why.parts.join(', ') || 'no parts'}.`
+    : `There are no such bars: the piece has bars ${why.first} to ${why.last}.`;

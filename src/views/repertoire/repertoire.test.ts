@@ -77,18 +77,18 @@ test('the demo: the backups are just the learned pieces that break no rule more'
 });
 
 test.each([
-  ['quarter. = 72', { unit: 'q.', perMinute: 72 }],
-  ['eighth = 132', { unit: 'e', perMinute: 132 }],
-  ['whole = 20', null],
-  ['', null],
-])('facts by the score, its tempo "%s"', (printed, tempo) => {
+  ['q.', 108, { unit: 'q.', perMinute: 72 }],
+  ['e', 66, { unit: 'e', perMinute: 132 }],
+  [null, 80, null],
+  ['s', 200, null],
+] as const)('facts by the score, its tempo in %s', (unit, quartersPerMinute, tempo) => {
   const demand = (name: string) => ({ name, bars: [0], figure: null });
   const facts = scoreFacts({
     seconds: 44.4,
     printed: 18,
     toLearn: 14,
     demands: [demand('one sharp'), demand('in 6/8'), demand('range'), demand('in 3/4')],
-    tempos: [{ measure: 0, at: 0, quartersPerMinute: 108, printed }],
+    tempos: [{ measure: 0, at: 0, quartersPerMinute, printed: '', unit, ways: [] }],
   });
   expect(facts).toEqual({
     seconds: 44,

@@ -1,18 +1,14 @@
-import { NOTE_VALUES, type NoteValue } from '@/core/music';
+import { noteLength } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
 import type { ScoreAnswer } from '@/workers/score-client';
 
-const UNITS: Readonly<Record<string, string>> = { half: 'h', quarter: 'q', eighth: 'e', '16th': 's' };
 const METRE = /^in (.+)$/;
 
-/** "quarter. = 72" as a tempo; null where the unit or the figure is none that a piece can have. */
-function tempoOf(printed: string): Piece['tempo'] {
-  const [, unit = '', dots = '', figure = ''] = /^([a-z\d]+?)(\.*) = (\d+)$/.exec(printed) ?? [];
-  const value = `${UNITS[unit] ?? ''}${dots}`;
-  const perMinute = Number(figure);
-  return NOTE_VALUES.includes(value as NoteValue) && perMinute >= 10 && perMinute <= 600
-    ? { unit: value as NoteValue, perMinute }
-    : null;
+/** The first tempo as a tempo of the piece; null where its unit or figure is none that a piece can have. */
+function tempoOf(first: ScoreAnswer['tempos'][number] | undefined): Piece['tempo'] {
+  if (!first || first.unit === null) return null;
+  const perMinute = Math.round(first.quartersPerMinute / 4 / noteLength(first.unit));
+  return perMinute >= 10 && perMinute <= 600 ? { unit: first.unit, perMinute } : null;
 }
 
 /** What a score says of a piece, as the facts of it; null where the score says nothing. */
@@ -26,7 +22,7 @@ export function scoreFacts(
     bars: answer.printed,
     barsToLearn: answer.toLearn,
     metre: names.flatMap((name) => METRE.exec(name)?.[1] ?? [])[0] ?? null,
-    tempo: tempoOf(answer.tempos[0]?.printed ?? ''),
+    tempo: tempoOf(answer.tempos[0]),
     demands: names.filter((name) => name !== 'range' && !METRE.test(name)),
   };
 }

@@ -1,12 +1,13 @@
 import { useMemo, useState } from 'react';
 import { formatTime } from '@/core/music';
 import { demandsHad } from '@/core/register';
-import { VALUE_CHANGES, withValues, type KeptScore, type ValueChange } from '@/core/score';
+import { PLAIN_X_RAY, VALUE_CHANGES, withValues, type KeptScore, type ValueChange } from '@/core/score';
 import { shortName, type Student } from '@/core/students';
 import { removeScore, type ReadyState } from '@/store';
 import { Button, Empty, ErrorSay, Glyph, LinkButton, Loading, PageLine, Section, SelectField } from '@/ui';
 import { hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
+import { AskedFor } from './parts/AskedFor';
 import { BarPanel } from './parts/BarPanel';
 import { EngravedPage } from './parts/EngravedPage';
 import { PlayedStrip } from './parts/PlayedStrip';
@@ -14,6 +15,7 @@ import { ScoreFiles } from './parts/ScoreFiles';
 import { ScoreSights } from './parts/ScoreSights';
 import { saveFile } from '../shell/save-file';
 import {
+  askedWords,
   barOfMeasure,
   barRanges,
   barsFrom,
@@ -96,7 +98,8 @@ function OpenScore({
   readonly student: Student | null;
 }) {
   const score = ready.studio.scores.get(scoreId);
-  const read = useScore(score?.xml ?? '');
+  const [options, setOptions] = useState(PLAIN_X_RAY);
+  const read = useScore(score?.xml ?? '', options);
   const [bar, pick] = useState(0);
   const [tint, setTint] = useState<Tint>('difficulty');
   const [asked, ask] = useState<string | null>(null);
@@ -144,8 +147,13 @@ function OpenScore({
       <div>
         <p className={css.facts}>
           <b>{sizeWords(answer)}</b> · {formatTime(Math.round(answer.seconds))}
-          {tempo ? '' : ' at 120, since no tempo is given'}
+          {tempo || options.tempo !== null ? '' : ' at 120, since no tempo is given'}
         </p>
+        {answer.asked && (
+          <p className={css.facts}>
+            Asked for: <b>{askedWords(answer)}</b> · {formatTime(Math.round(answer.asked.seconds))}
+          </p>
+        )}
         <PlayedStrip
           played={played}
           tints={tints}
@@ -224,18 +232,35 @@ function OpenScore({
               ))}
           </ul>
         </Section>
-        <Section title="Where the order leaps" end={`${answer.roadmap.jumps.length}`}>
-          <ul className={css.list}>
-            {answer.roadmap.jumps.map(({ at, from, to, why }) => (
-              <li key={at}>
-                {why}: from {barName(answer, barOf[from] ?? 0)} to {barName(answer, barOf[to] ?? 0)}
-              </li>
-            ))}
-          </ul>
-          {answer.roadmap.problems.map((problem) => (
-            <p key={problem}>{problem}</p>
-          ))}
-        </Section>
+        {answer.drills.length > 0 && (
+          <Section title="Leaps to drill" end={`${answer.drills.length}`}>
+            <ul className={css.list}>
+              {answer.drills.map(({ why, lead, landing, times }) => (
+                <li key={`${lead.join()} ${landing.join()}`}>
+                  <Button look="quiet" onClick={() => pick(lead.at(-1) ?? 0)}>
+                    {barWords(answer, lead)}
+                  </Button>{' '}
+                  into {barWords(answer, landing)}{' '}
+                  <span className={css.soft}>
+                    {why}
+                    {times > 1 ? `, ${times} times` : ''}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </Section>
+        )}
+        {answer.roadmap.problems.map((problem) => (
+          <p key={problem}>{problem}</p>
+        ))}
+        <AskedFor
+          key={student?.id}
+          ready={ready}
+          scoreId={scoreId}
+          student={student}
+          wrong={read.wrong}
+          onAsk={setOptions}
+        />
         <ScoreSights answer={answer} student={student} onPick={pick} />
         <div className={css.acts}>
           <LinkButton href={hrefOf('/print', { sheet: 'discovery', score: score.id })}>

@@ -94,6 +94,8 @@ test.each([
   [{ mark: { text: 'B', after: 1 }, line: null, page: null }, '1 bar after B'],
   [{ mark: { text: 'Coda', after: 4 }, line: 1, page: 2 }, '4 bars after Coda, line 1 of page 2'],
 ])('a place in words: %o', (landmark, words) => {
-  expect(placeWords({ landmarks: [landmark] }, 0)).toBe(words);
-  expect(placeWords({ landmarks: [landmark] }, 1)).toBe('');
+  const answer = { landmarks: [landmark], layout: { bars: [{ number: 5, measures: [0] }] } };
+  expect(placeWords(answer as never, 0)).toBe(words);
+  expect(placeWords(answer as never, 1)).toBe('');
+  expect(placeWords(answer as never, 0, [{ bar: 5, name: 'the gull tune' }])).toContain('at the gull tune');
 });

@@ -1,4 +1,4 @@
-import type { Demand, KeptScore, LearnedBar } from '@/core/score';
+import { withPlaces, type Demand, type KeptScore, type LearnedBar, type NamedPlace } from '@/core/score';
 import type { ScoreAnswer } from '@/workers/score-client';
 
 /** What the bars of the page are shaded by. */
@@ -35,13 +35,14 @@ export const barOfMeasure = ({ layout }: Laid): number[] => {
   return of;
 };
 
-/** Bars in playing order; a bar whose parts follow each other stands once. */
-export function playedBars(answer: Pick<ScoreAnswer, 'layout' | 'roadmap'>): number[] {
+/** Bars in playing order, those asked for where some are; a bar whose parts follow each other stands once. */
+export function playedBars(answer: Pick<ScoreAnswer, 'layout' | 'roadmap' | 'asked'>): number[] {
   const of = barOfMeasure(answer);
   const { counts } = answer.layout;
-  return answer.roadmap.order.flatMap((measure, at) => {
+  const { order } = answer.asked ?? answer.roadmap;
+  return order.flatMap((measure, at) => {
     const bar = of[measure] ?? 0;
-    const before = answer.roadmap.order[at - 1];
+    const before = order[at - 1];
     const goesOn = before === measure - 1 && of[before] === bar && counts[measure] === 0;
     return goesOn ? [] : [bar];
   });
@@ -93,9 +94,17 @@ export function likeWords(answer: ScoreAnswer, bar: number): string {
   return learned.like ? `${LIKE_WORDS[learned.like.how]} ${barName(answer, learned.like.bar)}` : 'new';
 }
 
-/** "4 bars after B, line 3 of page 1"; empty where the file marks nothing. */
-export function placeWords({ landmarks }: Pick<ScoreAnswer, 'landmarks'>, bar: number): string {
-  const { mark, line, page } = landmarks[bar] ?? { mark: null, line: null, page: null };
+/** "4 bars after B, line 3 of page 1"; empty where neither file nor teacher marks anything. */
+export function placeWords(
+  { landmarks, layout }: Pick<ScoreAnswer, 'landmarks' | 'layout'>,
+  bar: number,
+  places: readonly NamedPlace[] = [],
+): string {
+  const { mark, line, page } = withPlaces(landmarks, layout, places)[bar] ?? {
+    mark: null,
+    line: null,
+    page: null,
+  };
   const after = mark?.after ?? 0;
   return [
     mark && (after === 0 ? `at ${mark.text}` : `${after} ${after === 1 ? 'bar' : 'bars'} after ${mark.text}`),
@@ -106,8 +115,18 @@ export function placeWords({ landmarks }: Pick<ScoreAnswer, 'landmarks'>, bar: n
 }
 
 /** The facts of the head line: bars printed, performed and to learn. */
-export const sizeWords = ({ printed, performed, toLearn }: ScoreAnswer): string =>
+export const sizeWords = ({
+  printed,
+  performed,
+  toLearn,
+}: Pick<ScoreAnswer, 'printed' | 'performed' | 'toLearn'>): string =>
   `${printed} ${printed === 1 ? 'bar' : 'bars'} printed · ${performed} performed · ${toLearn} to learn`;
+
+/** Both sizes of what is asked for against the piece: "12 of 48 bars performed, 8 of 19 to learn". */
+export const askedWords = ({ asked, performed, toLearn }: ScoreAnswer): string =>
+  asked
+    ? `${asked.performed} of ${performed} bars performed, ${asked.toLearn} of ${toLearn} to learn`
+    : 'The whole piece';
 
 /** The same as words of a line: "bar 7", "bars 2, 6", "the pickup". */
 export const barWords = (answer: Laid, bars: readonly number[]): string =>

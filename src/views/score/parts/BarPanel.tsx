@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { KeptScore } from '@/core/score';
 import { formatDay, type CalendarDay } from '@/core/time';
-import { noteAtBar, removeNote } from '@/store';
+import { namePlace, noteAtBar, removeNote } from '@/store';
 import { Button, Section, TextField } from '@/ui';
 import type { ScoreAnswer } from '@/workers/score-client';
 import { barName, barsFrom, barWords, likeWords, placeWords, playedBars } from '../score-model';
@@ -26,7 +26,9 @@ export function BarPanel({
   const chunk = answer.chunks.find(({ from, to }) => from <= bar && bar <= to);
   const trap = answer.traps.find((each) => each.bar === bar);
   const times = playedBars(answer).filter((each) => each === bar).length;
-  const place = placeWords(answer, bar);
+  const place = placeWords(answer, bar, score.places);
+  const own = score.places?.find((each) => each.bar === number)?.name ?? '';
+  const [named, setNamed] = useState(own);
   const notes = score.notes.flatMap((note, at) => (note.bar === number ? [{ note, at }] : []));
   return (
     <Section
@@ -35,7 +37,8 @@ export function BarPanel({
     >
       {place !== '' && <p>{place}</p>}
       <p>
-        {likeWords(answer, bar)}; played {times === 1 ? 'once' : `${times} times`}
+        {likeWords(answer, bar)};{' '}
+        {times === 0 ? 'not asked for' : times === 1 ? 'played once' : `played ${times} times`}
         {chunk ? `; worked on in ${barWords(answer, barsFrom(chunk.from, chunk.to))}` : ''}.
       </p>
       {trap && <p>One note away from {barName(answer, trap.of)}: easily taken for it.</p>}
@@ -63,6 +66,23 @@ export function BarPanel({
         <TextField label={`Note at ${name}`} value={text} onChange={setText} />
         <Button type="submit" disabled={text.trim() === ''}>
           Keep the note
+        </Button>
+      </form>
+      <form
+        className={css.acts}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void namePlace(score.id, number, named.trim());
+        }}
+      >
+        <TextField
+          label={`Own name of ${name}`}
+          value={named}
+          onChange={setNamed}
+          placeholder="the gull tune"
+        />
+        <Button type="submit" disabled={named.trim() === own}>
+          {named.trim() === '' && own !== '' ? 'Take the name away' : 'Keep the name'}
         </Button>
       </form>
     </Section>

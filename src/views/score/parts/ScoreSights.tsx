@@ -1,9 +1,10 @@
 import { groupingsOf, handRate, rollStrokes } from '@/core/music';
-import type { LoudnessStep } from '@/core/score';
+import { useState } from 'react';
+import { sidesOf, type LoudnessStep } from '@/core/score';
 import type { Student } from '@/core/students';
-import { Button, Section } from '@/ui';
+import { Button, Section, SelectField, TempoMark } from '@/ui';
 import type { ScoreAnswer } from '@/workers/score-client';
-import { barName, barWords } from '../score-model';
+import { barName, barOfMeasure, barWords } from '../score-model';
 import css from '../ScoreView.module.css';
 
 const ALTERED: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'natural', 1: 'sharp' };
@@ -27,6 +28,7 @@ export function ScoreSights({
       {barName(answer, bar)}
     </Button>
   );
+  const barOf = barOfMeasure(answer);
   const beats = answer.tempos[0]?.quartersPerMinute ?? 120;
   const reach = student?.reachSemitones ?? null;
   const wide = spans.flatMap((span, bar) => (reach !== null && span > reach ? [{ bar, span }] : []));
@@ -38,6 +40,28 @@ export function ScoreSights({
     .filter((count) => count >= 5 && count % 3 !== 0 && count <= 13);
   return (
     <>
+      {answer.tempos.length > 0 && (
+        <Section title="Tempo" end="as it may be counted">
+          <ul className={css.list}>
+            {answer.tempos.map(({ measure, at, ways }) => (
+              <li key={`${measure} ${at}`}>
+                {press(barOf[measure] ?? 0)}{' '}
+                {ways.map(({ unit, perMinute }, place) => (
+                  <span key={unit}>
+                    {place === 0 ? '' : ' · '}
+                    {unit === 'bar' ? (
+                      `${Math.round(perMinute)} bars a minute`
+                    ) : (
+                      <TempoMark unit={unit} perMinute={perMinute} />
+                    )}
+                  </span>
+                ))}
+              </li>
+            ))}
+          </ul>
+        </Section>
+      )}
+      <Sides answer={answer} onPick={onPick} />
       {keyChanges.length > 0 && (
         <Section title="Where the key changes">
           <ul className={css.list}>
@@ -119,3 +143,65 @@ export function ScoreSights({
 
 const stepWords = (answer: ScoreAnswer, { bar, level, by, gradual }: LoudnessStep) =>
   `${by === 0 ? '' : gradual ? (by > 0 ? 'grows to ' : 'falls to ') : 'at once '}${level} ${barName(answer, bar)}`;
+
+const KINDS = {
+  none: { label: 'not asked', sides: ['', ''] },
+  bow: { label: 'bows, slurs in one', sides: ['down', 'up'] },
+  single: { label: 'single strokes', sides: ['right', 'left'] },
+} as const;
+type Kind = keyof typeof KINDS;
+
+/** Which bow or hand each bar begins on, going to and fro; bars that come back reversed on a repeat. */
+function Sides({ answer, onPick }: { readonly answer: ScoreAnswer; readonly onPick: (bar: number) => void }) {
+  const [kind, setKind] = useState<Kind>('none');
+  const [start, setStart] = useState(0);
+  const { strokes, layout, roadmap, asked } = answer;
+  const names = KINDS[kind].sides;
+  const sides =
+    kind === 'none'
+      ? []
+      : sidesOf((asked ?? roadmap).order, layout, kind === 'bow' ? strokes.slurred : strokes.single);
+  const name = (side: number) => names[(side + start) % 2] ?? '';
+  const reversed = sides.flatMap((each, bar) => (new Set(each).size > 1 ? [bar] : []));
+  const onOther = sides.flatMap((each, bar) =>
+    each.length > 0 && each.every((side) => side === 1) ? [bar] : [],
+  );
+  return (
+    <Section title="Bow or hand" end="to and fro, nothing taken twice">
+      <div className={css.acts}>
+        <SelectField
+          label="Counted in"
+          value={kind}
+          options={(Object.keys(KINDS) as Kind[]).map((value) => ({ value, label: KINDS[value].label }))}
+          onChange={(value) => setKind(value as Kind)}
+        />
+        {kind !== 'none' && (
+          <SelectField
+            label="Begins"
+            value={String(start)}
+            options={names.map((label, at) => ({ value: String(at), label }))}
+            onChange={(value) => setStart(Number(value))}
+          />
+        )}
+      </div>
+      {kind !== 'none' && (
+        <>
+          <p>
+            {onOther.length === 0
+              ? `Every bar begins ${name(0)} the first time.`
+              : `Begin ${name(1)}: ${barWords(answer, onOther)}; the others ${name(0)}.`}
+          </p>
+          {reversed.length > 0 && (
+            <p>
+              Come back reversed: {barWords(answer, reversed)}.{' '}
+              <Button look="quiet" onClick={() => onPick(reversed[0] ?? 0)}>
+                {barName(answer, reversed[0] ?? 0)}
+              </Button>{' '}
+              {sides[reversed[0] ?? 0]?.map(name).join(', then ')}
+            </p>
+          )}
+        </>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,132 @@
+import type { BarRange } from '../music';
+import { refuse, type Result } from '../result';
+import { measuresAt, type Layout } from './bars';
+import type { LearnedBar } from './learn-once';
+import type { Score } from './model';
+import { roadmapOf, type Ending, type Jump, type RoadmapOptions, type RoadSign } from './roadmap';
+
+/** What an event asks of a piece: bars by their counted numbers; beats of the metre from 1, null for the bar's own edge. */
+export interface Passage {
+  readonly bars: BarRange;
+  readonly fromBeat: number | null;
+  readonly toBeat: number | null;
+}
+
+/** The passage as it is played. A bar played in part counts as a bar, its time only as far as it is played. */
+export interface PassageSize {
+  /** Indexes of measures as performed. */
+  readonly order: readonly number[];
+  readonly jumps: readonly Jump[];
+  readonly printed: number;
+  readonly performed: number;
+  /** Bars that are not silent, those that are the same counted once. */
+  readonly toLearn: number;
+  readonly seconds: number;
+}
+
+export interface PassageRefusal {
+  readonly kind: 'no such bars';
+  /** Numbers of the first and last counted bar. */
+  readonly first: number;
+  readonly last: number;
+}
+
+/**
+ * The bars an event asks for, alone. A repeat is played only when it begins and ends in them, and only where the options
+ * play repeats; da capo, dal segno, fine and coda belong to the whole piece and are passed over.
+ */
+export function passageOf(
+  score: Score,
+  layout: Layout,
+  signs: readonly RoadSign[],
+  { bars, fromBeat, toBeat }: Passage,
+  options: RoadmapOptions,
+  seconds: readonly number[],
+  learned: readonly LearnedBar[],
+): Result<PassageSize, PassageRefusal> {
+  const first = layout.bars.findIndex(({ number }) => number === bars.from);
+  const last = layout.bars.findIndex(({ number }) => number === bars.to);
+  const numbers = layout.bars.map(({ number }) => number).filter((number) => number > 0);
+  if (first < 0 || last < first)
+    return refuse({ kind: 'no such bars', first: numbers[0] ?? 0, last: numbers.at(-1) ?? 0 });
+  const from = layout.bars[first]?.measures[0] ?? 0;
+  const to = layout.bars[last]?.measures.at(-1) ?? from;
+  const road = roadmapOf(signsWithin(signs, from, to), options);
+  const order = road.order.map((index) => index + from);
+  const skipped = (fromBeat === null ? 0 : fromBeat - 1) * beatTicks(score, from);
+  const left =
+    toBeat === null
+      ? 0
+      : (layout.bars[last]?.measures ?? []).reduce((sum, index) => sum + (layout.lengths[index] ?? 0), 0) -
+        toBeat * beatTicks(score, layout.bars[last]?.measures[0] ?? to);
+  const played = order.map((index, place) => {
+    const length = layout.lengths[index] ?? 0;
+    const cut = (place === 0 ? skipped : 0) + (place === order.length - 1 ? Math.max(0, left) : 0);
+    return length > 0 ? (seconds[index] ?? 0) * Math.max(0, 1 - cut / length) : 0;
+  });
+  const roots = new Set(
+    learned
+      .slice(first, last + 1)
+      .filter(({ bar, silent }) => !silent && layout.bars[bar]?.measures.some((each) => order.includes(each)))
+      .map(({ bar, like }) => (like?.how === 'same' ? like.bar : bar)),
+  );
+  return {
+    ok: true,
+    value: {
+      order,
+      // What is left out before the first bar played is no leap.
+      jumps: road.jumps.flatMap(({ at, from: lead, to: land, why }) =>
+        at === 0 ? [] : { at, from: lead + from, to: land + from, why },
+      ),
+      printed: layout.bars.slice(first, last + 1).filter(({ number }) => number > 0).length,
+      performed: order.reduce((sum, index) => sum + (layout.counts[index] ?? 0), 0),
+      toLearn: roots.size,
+      seconds: played.reduce((sum, each) => sum + each, 0),
+    },
+  };
+}
+
+/** Ticks of one beat of the metre in force at a measure; a crotchet where there is no metre. */
+function beatTicks(score: Score, measure: number): number {
+  const beatType = measuresAt(score, measure).find(({ time }) => time !== null)?.time?.beatType ?? 4;
+  return (score.ticksPerQuarter * 4) / beatType;
+}
+
+/** The signs of some measures as a road of their own. */
+function signsWithin(signs: readonly RoadSign[], from: number, to: number): RoadSign[] {
+  /** Where the last repeat still open at a measure began; -1 when that lies outside. */
+  let start = from === 0 || (signs[from - 1]?.repeatEnd ?? 0) > 0 ? from : -1;
+  const whole = new Map<number, boolean>();
+  for (let at = from; at <= to; at += 1) {
+    if (signs[at]?.repeatStart) start = at;
+    whole.set(at, start >= 0);
+    const { ending = null, repeatEnd = 0 } = signs[at] ?? {};
+    if ((ending ? ending.last && at === ending.to : repeatEnd > 0) && at < to) start = at + 1;
+  }
+  /** Whether the endings that stand beside one end within: else the one inside is played as it is printed. */
+  const endsWithin = (ending: Ending): boolean => {
+    let last = ending;
+    for (let next = signs[last.to + 1]?.ending; next; next = signs[last.to + 1]?.ending) last = next;
+    return ending.from >= from && last.to <= to;
+  };
+  return signs.slice(from, to + 1).map((sign, at): RoadSign => {
+    const { ending } = sign;
+    const within = ending !== null && endsWithin(ending);
+    const isWhole = whole.get(at + from) === true && (ending === null || within);
+    return {
+      ...sign,
+      repeatEnd: isWhole ? sign.repeatEnd : 0,
+      ending: within
+        ? {
+            ...ending,
+            from: ending.from - from,
+            to: ending.to - from,
+            passes: isWhole ? ending.passes : ending.last ? [1] : [],
+          }
+        : null,
+      jump: null,
+      fine: false,
+      toCoda: null,
+    };
+  });
+}
