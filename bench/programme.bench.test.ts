@@ -17,13 +17,14 @@ test('100 levels of 3 to 6 lists of up to 60 pieces: the search beside the integ
   };
   const [best, ten, solver]: [number[], number[], number[]] = [[], [], []];
   for (let round = 0; round < 100; round += 1) {
-    const { compiled, question } = largeQuestion(seeded(round + 100), {
+    const { compiled, question, facts } = largeQuestion(seeded(round + 100), {
       slots: 3 + (round % 4),
       candidates: 20 + 10 * (round % 5),
+      mixed: round % 2 === 1,
     });
-    const one = timed(() => bestProgrammes(compiled, { ...question, count: 1 }));
-    const all = timed(() => bestProgrammes(compiled, question));
-    const { program } = integerProgram(compiled, question);
+    const one = timed(() => bestProgrammes(compiled, { ...question, count: 1 }, facts));
+    const all = timed(() => bestProgrammes(compiled, question, facts));
+    const { program } = integerProgram(compiled, question, [], facts);
     const solved = timed(() => highs.solve(program, { time_limit: ALLOWED }));
     if (solved.answer.Status === 'Optimal') {
       const points = Math.round(solved.answer.ObjectiveValue);

@@ -104,7 +104,7 @@ export function conflictOf(problem: ProgrammeProblem, asked?: string): Conflict 
 /** What pieces are worth and how many programmes are wanted, as plain data. */
 export interface ProgrammeQuestion extends Pick<
   BestQuestion,
-  'skillCosts' | 'contrasts' | 'count' | 'locked'
+  'skillCosts' | 'contrasts' | 'time' | 'count' | 'locked'
 > {
   readonly entry: Entry;
   readonly own: readonly Piece[];
@@ -129,11 +129,13 @@ const problemOf = ({ entry, own, locked, banned, most }: ProgrammeQuestion): Pro
   most,
 });
 
+type Hear = (tried: number, soFar: () => RankedProgramme[]) => void;
+
 function searched(
   problem: ProgrammeProblem,
-  { worths, skillCosts, contrasts }: ProgrammeQuestion,
+  { worths, skillCosts, contrasts, time }: ProgrammeQuestion,
   count: number,
-  hear: (tried: number) => void,
+  hear: Hear,
 ): BestAnswer {
   const banned = new Set(problem.banned);
   return bestProgrammes(
@@ -142,12 +144,13 @@ function searched(
       worth: ({ piece }) => (banned.has(piece.id) ? null : (worths.get(piece.id) ?? null)),
       skillCosts,
       contrasts,
+      ...(time && { time }),
       count,
       locked: problem.locked,
     },
     problem.facts,
-    (tried) => {
-      hear(tried);
+    (tried, soFar) => {
+      hear(tried, soFar);
       return tried < problem.most;
     },
   );
@@ -167,12 +170,9 @@ export interface ProgrammeAdvice extends BestAnswer {
 
 /**
  * The best programmes; where there is none, what conflicts and what comes nearest.
- * @param hear - told now and then how many places were looked at
+ * @param hear - told now and then how many places were looked at, and where to have the best so far
  */
-export function adviseProgrammes(
-  question: ProgrammeQuestion,
-  hear: (tried: number) => void = () => undefined,
-): ProgrammeAdvice {
+export function adviseProgrammes(question: ProgrammeQuestion, hear: Hear = () => undefined): ProgrammeAdvice {
   const problem = problemOf(question);
   const best = searched(problem, question, question.count, hear);
   if (best.programmes.length > 0 || !best.whole) return { ...best, conflict: null, nearest: [] };

@@ -2,13 +2,21 @@ import { pieceWith } from '../requirements/arbitrary';
 import { BARE_LEVEL, BARE_SET, type Level, type RequirementSet, type Rule } from '../requirements';
 import { calendarDay } from '../time';
 import type { BestQuestion } from './best';
-import { compileLevel, type CompiledLevel } from './compile';
+import { compileLevel, NO_FACTS, type CompiledLevel, type SearchFacts } from './compile';
 
-/** A level of so many lists with so many pieces each, a time window, composers, characters; with what pieces are worth. */
+/**
+ * A level of so many lists with so many pieces each, a time window, composers, characters; with what pieces are worth.
+ * A mixed one has besides: graded pieces, contrast, combined rules, pieces used before, a list of up to two, and too
+ * little time.
+ */
 export function largeQuestion(
   random: () => number,
-  { slots, candidates }: { readonly slots: number; readonly candidates: number },
-): { readonly compiled: CompiledLevel; readonly question: BestQuestion } {
+  {
+    slots,
+    candidates,
+    mixed = false,
+  }: { readonly slots: number; readonly candidates: number; readonly mixed?: boolean },
+): { readonly compiled: CompiledLevel; readonly question: BestQuestion; readonly facts: SearchFacts } {
   const pick = (most: number) => Math.floor(random() * most);
   const characters = ['dance', 'song', 'study', 'march'];
   const pieces = new Map(
@@ -38,6 +46,55 @@ export function largeQuestion(
       where: { on: 'accompaniment', is: 'unaccompanied' },
     },
   ];
+  if (mixed)
+    rules.push(
+      { id: 'keys', kind: 'contrast', in: 'key', between: 'any' },
+      {
+        id: 'either',
+        kind: 'combined',
+        need: 'any',
+        rules: [
+          {
+            id: 'with',
+            kind: 'count where',
+            bound: 'at least',
+            count: 2,
+            where: { on: 'accompaniment', is: 'accompanied' },
+          },
+          { id: 'characters', kind: 'contrast', in: 'character', between: 'all' },
+        ],
+      },
+      {
+        id: 'two of three',
+        kind: 'combined',
+        need: 2,
+        rules: [
+          {
+            id: 'dance',
+            kind: 'count where',
+            bound: 'at least',
+            count: 1,
+            where: { on: 'character', is: 'dance' },
+          },
+          {
+            id: 'song',
+            kind: 'count where',
+            bound: 'at most',
+            count: 1,
+            where: { on: 'character', is: 'song' },
+          },
+          { id: 'one', kind: 'choose', componentId: 'c0', min: 1, max: 1 },
+        ],
+      },
+      {
+        id: 'graded',
+        kind: 'graded pieces',
+        by: 'entry fact',
+        fact: 'class',
+        classes: [{ value: 'A', atLeast: 2, from: 4, to: null, free: slots - 2 }],
+      },
+      { id: 'used', kind: 'not used before', years: null },
+    );
   const level: Level = {
     id: 'l',
     name: 'Level',
@@ -59,7 +116,7 @@ export function largeQuestion(
           ),
         ],
         min: 1,
-        max: 1,
+        max: mixed && at === 0 ? 2 : 1,
       },
     })),
     rules,
@@ -72,6 +129,7 @@ export function largeQuestion(
     instrument: 'flute',
     edition: { name: '1', from: calendarDay('2026-01-01'), to: calendarDay('2029-12-31'), overlapTo: null },
     ...BARE_SET,
+    catalogue: mixed ? ids.map((pieceId) => ({ pieceId, rank: 1 + pick(6) })) : [],
     schemes: [],
     levels: [level],
     sessions: [],
@@ -80,10 +138,16 @@ export function largeQuestion(
   const worths = new Map(
     ids.map((id) => [
       id,
-      { points: -50 - pick(300), skills: [...new Set([pick(20), pick(20)].slice(0, pick(3)))] },
+      {
+        points: -50 - pick(300),
+        skills: [...new Set([pick(20), pick(20)].slice(0, pick(3)))],
+        ...(mixed && { minutes: 30 + pick(200) }),
+      },
     ]),
   );
+  const used = new Set(mixed ? Array.from({ length: candidates }, () => ids[pick(ids.length)] ?? '') : []);
   return {
+    facts: { ...NO_FACTS, classes: (rule) => rule.classes, used: () => used },
     compiled: compileLevel(set, level, pieces, []),
     question: {
       worth: ({ piece }) => worths.get(piece.id) ?? null,
@@ -92,6 +156,7 @@ export function largeQuestion(
         { in: 'character', points: 25 },
         { in: 'key', points: 10 },
       ],
+      ...(mixed && { time: { minutes: slots * 80, points: 3 } }),
       count: 10,
       locked: [],
     },

@@ -25,6 +25,8 @@ const anyQuestion = fc.record({
   skills: fc.array(fc.uniqueArray(fc.nat(3), { maxLength: 2 }), { minLength: 5, maxLength: 5 }),
   skillCosts: fc.array(fc.nat(30), { minLength: 4, maxLength: 4 }),
   contrasts: fc.array(fc.record({ in: fc.constantFrom(...CONTRASTS), points: fc.nat(15) }), { maxLength: 2 }),
+  minutes: fc.array(fc.nat(60), { minLength: 5, maxLength: 5 }),
+  time: fc.record({ minutes: fc.nat(150), points: fc.nat(4) }),
   count: fc.integer({ min: 1, max: 4 }),
   locked: fc.oneof(
     { weight: 3, arbitrary: fc.constant<string[]>([]) },
@@ -42,7 +44,13 @@ function pointsOf(places: readonly SearchPiece[], question: BestQuestion): numbe
   const skills = new Set(places.flatMap((place) => question.worth(place)?.skills ?? []));
   return (
     places.reduce((sum, place) => sum + (question.worth(place)?.points ?? 0), 0) -
-    [...skills].reduce((sum, skill) => sum + (question.skillCosts[skill] ?? 0), 0) +
+    [...skills].reduce((sum, skill) => sum + (question.skillCosts[skill] ?? 0), 0) -
+    (question.time?.points ?? 0) *
+      Math.max(
+        0,
+        places.reduce((sum, place) => sum + (question.worth(place)?.minutes ?? 0), 0) -
+          (question.time?.minutes ?? 0),
+      ) +
     question.contrasts.reduce((sum, { in: aspect, points }) => {
       const values = new Set(places.flatMap(({ piece }) => contrastValue(piece, aspect) ?? []));
       return sum + points * Math.max(0, values.size - 1);
@@ -61,7 +69,11 @@ test('the best of small levels are those that trying everything finds, in order,
         ...drawn,
         worth: ({ piece }) => {
           const at = IDS.indexOf(piece.id);
-          return { points: drawn.points[at] ?? 0, skills: drawn.skills[at] ?? [] };
+          return {
+            points: drawn.points[at] ?? 0,
+            skills: drawn.skills[at] ?? [],
+            minutes: drawn.minutes[at] ?? 0,
+          };
         },
       };
       const all: { places: SearchPiece[]; points: number }[] = [];
@@ -86,14 +98,16 @@ describe('large levels', () => {
   beforeAll(async () => {
     highs = await loadHighs();
   }, 60_000);
-  test.each(Array.from({ length: 10 }, (_, seed) => [seed, 3 + (seed % 4), 20 + 10 * (seed % 5)] as const))(
-    'question %i, %i lists of %i pieces: the best three are the integer solver’s',
-    (seed, slots, candidates) => {
-      const { compiled, question } = largeQuestion(seeded(seed + 1), { slots, candidates });
-      const found = bestProgrammes(compiled, { ...question, count: 3 });
+  test.each(
+    Array.from({ length: 12 }, (_, seed) => [seed, 3 + (seed % 4), 20 + 10 * (seed % 5), seed >= 7] as const),
+  )(
+    'question %i, %i lists of %i pieces, rules of every kind on pieces: %s; the best three are the integer solver’s',
+    (seed, slots, candidates, mixed) => {
+      const { compiled, question, facts } = largeQuestion(seeded(seed + 1), { slots, candidates, mixed });
+      const found = bestProgrammes(compiled, { ...question, count: 3 }, facts);
       const cut: number[][] = [];
       for (const { points } of found.programmes) {
-        const { program } = integerProgram(compiled, question, cut);
+        const { program } = integerProgram(compiled, question, cut, facts);
         const solved = highs.solve(program);
         expect(solved.Status).toBe('Optimal');
         expect(points).toBe(Math.round(solved.ObjectiveValue));
@@ -108,7 +122,7 @@ describe('large levels', () => {
       expect(found.programmes).toHaveLength(3);
       for (const { places, points } of found.programmes) {
         expect(points).toBe(pointsOf(places, question));
-        expect(compiled.rules.every((rule) => rule.status(places, NO_FACTS) !== 'unmet')).toBe(true);
+        expect(compiled.rules.every((rule) => rule.status(places, facts) !== 'unmet')).toBe(true);
       }
     },
     60_000,

@@ -14,6 +14,8 @@ export interface PieceWorth {
   readonly points: number;
   /** Indexes into the points that skills cost; a skill that several pieces ask for costs once. */
   readonly skills: readonly number[];
+  /** Whole minutes of work, 0 or more; left out where no time is given. */
+  readonly minutes?: number;
 }
 
 export interface BestQuestion {
@@ -23,6 +25,8 @@ export interface BestQuestion {
   readonly skillCosts: readonly number[];
   /** Points for each further value the pieces have between them: two tempos, three keys. */
   readonly contrasts: readonly { readonly in: Contrast; readonly points: number }[];
+  /** Minutes there are for the work, and the points each minute beyond them takes away; left out where time is no matter. */
+  readonly time?: { readonly minutes: number; readonly points: number };
   /** How many programmes are wanted. */
   readonly count: number;
   /** Ids of pieces that every programme must have. */
@@ -65,14 +69,16 @@ const BREATH = 4_096;
  *
  * Depth first through the slots, best candidates first; a branch is left when a rule is lost, when the time or the count
  * still to come cannot mend it, or when even the best rest falls behind the last programme kept.
- * @param goOn - asked now and then; false ends the search
+ * @param goOn - asked now and then, with the best so far to be had; false ends the search
  */
 export function bestProgrammes(
   compiled: CompiledLevel,
-  { worth, skillCosts, contrasts, count, locked, anyWillDo }: BestQuestion,
+  { worth, skillCosts, contrasts, time, count, locked, anyWillDo }: BestQuestion,
   facts: SearchFacts = NO_FACTS,
-  goOn: (tried: number) => boolean = () => true,
+  goOn: (tried: number, soFar: () => RankedProgramme[]) => boolean = () => true,
 ): BestAnswer {
+  /** What so many minutes of work take away: never less when a piece is added. */
+  const late = (minutes: number) => (time ? time.points * Math.max(0, minutes - time.minutes) : 0);
   const most = Math.max(
     1,
     compiled.slots.reduce((sum, slot) => sum + slot.max, 0),
@@ -170,10 +176,12 @@ export function bestProgrammes(
   let tried = 0;
   let stopped = false;
   const isOver = () => stopped;
+  const soFar = (): RankedProgramme[] =>
+    kept.map(({ places: chosen, points, skills }) => ({ places: chosen, points, skills }));
   /** Points below which a programme is not among those kept; ties are looked at. */
   const floor = () => (kept.length < count ? -Infinity : (kept[kept.length - 1]?.points ?? -Infinity));
-  const keep = (own: number) => {
-    const points = own + contrastWith(0);
+  const keep = (own: number, minutes: number) => {
+    const points = own + contrastWith(0) - late(minutes);
     if (points < floor()) return;
     if (mustHave.size > 0 && !locked.every((id) => places.some(({ piece }) => piece.id === id))) return;
     if (compiled.rules.some((rule) => rule.status(places, facts) === 'unmet')) return;
@@ -188,17 +196,24 @@ export function bestProgrammes(
     if (kept.length > count) kept.pop();
     if (anyWillDo && kept.length === count) stopped = true;
   };
-  const visit = (at: number, from: number, taken: number, points: number, shares: number): void => {
+  const visit = (
+    at: number,
+    from: number,
+    taken: number,
+    points: number,
+    shares: number,
+    minutes: number,
+  ): void => {
     const slot = slots[at];
     if (!slot) {
-      keep(points);
+      keep(points, minutes);
       return;
     }
     if (taken === 0 && kept.length === count) {
       const most = contrastWith(restPlaces[at] ?? 0);
-      if (points + mostFrom(at) + most < floor()) return;
+      if (points + mostFrom(at) + most - late(minutes) < floor()) return;
     }
-    if (taken >= slot.min) visit(at + 1, 0, 0, points, shares);
+    if (taken >= slot.min) visit(at + 1, 0, 0, points, shares, minutes);
     if (taken >= slot.max || isOver()) return;
     const left = Math.max(0, slot.min - taken - 1);
     const contrastMost = contrastWith((restPlaces[at] ?? 0) - taken);
@@ -206,30 +221,31 @@ export function bestProgrammes(
       const choice = slot.choices[index] as Choice;
       // Those after it in the slot bring no more than it does; further slots bring their best.
       const rest = (restShares[at + 1] ?? 0) + (slot.max - taken - 1) * Math.max(0, choice.share);
-      if (shares + choice.share + rest + contrastMost < floor()) break;
+      if (shares + choice.share + rest + contrastMost - late(minutes) < floor()) break;
       if (holds(places, choice.place)) continue;
       let own = choice.points;
       for (const skill of choice.skills) if (uses[skill] === 0) own -= skillCosts[skill] ?? 0;
       const restBest = (restPoints[at + 1] ?? 0) + (slot.max - taken - 1) * (mostIn[at] ?? 0);
-      if (points + own + restBest + contrastMost < floor()) continue;
+      const spent = minutes + (choice.minutes ?? 0);
+      if (points + own + restBest + contrastMost - late(spent) < floor()) continue;
       tried += 1;
-      if (tried % BREATH === 0 && !goOn(tried)) {
+      if (tried % BREATH === 0 && !goOn(tried, soFar)) {
         stopped = true;
         return;
       }
       places.push(choice.place);
       if (!isLost(rules, places, facts) && windows(places, at, taken + 1) && needs(places, at, taken + 1)) {
         for (const skill of choice.skills) uses[skill] = (uses[skill] ?? 0) + 1;
-        visit(at, index + 1, taken + 1, points + own, shares + choice.share);
+        visit(at, index + 1, taken + 1, points + own, shares + choice.share, spent);
         for (const skill of choice.skills) uses[skill] = (uses[skill] ?? 1) - 1;
       }
       places.pop();
       if (isOver()) return;
     }
   };
-  if (slots.every(({ min, choices }) => choices.length >= min)) visit(0, 0, 0, 0, 0);
+  if (slots.every(({ min, choices }) => choices.length >= min)) visit(0, 0, 0, 0, 0, 0);
   return {
-    programmes: kept.map(({ places: chosen, points, skills }) => ({ places: chosen, points, skills })),
+    programmes: soFar(),
     tried,
     whole: !isOver(),
   };
