@@ -46,7 +46,7 @@ test('pieces pasted, one of them here already: the two joined, in its list and t
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await visit(page, `${baseUrl}/repertoire`);
-  await press(page, 'Paste pieces');
+  await press(page, 'Paste or open a table');
   await fill(
     page,
     'Table',

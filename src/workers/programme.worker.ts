@@ -1,4 +1,4 @@
-import { adviseProgrammes, whyNot } from '@/core/programme';
+import { adviseProgrammes, whyNot, type RankedProgramme } from '@/core/programme';
 import type { ProgrammeReply, ProgrammeRequest } from './programme.protocol';
 
 const send = (reply: ProgrammeReply) => self.postMessage(reply);
@@ -8,10 +8,10 @@ const BETWEEN = 100;
 self.addEventListener('message', ({ data }: MessageEvent<ProgrammeRequest>) => {
   const { requestId, question } = data;
   let told = performance.now();
-  const hear = (tried: number) => {
+  const hear = (tried: number, soFar: () => RankedProgramme[]) => {
     if (performance.now() - told < BETWEEN) return;
     told = performance.now();
-    send({ kind: 'progress', requestId, tried });
+    send({ kind: 'progress', requestId, tried, best: soFar() });
   };
   try {
     if (data.whyNot === null) send({ kind: 'advice', requestId, advice: adviseProgrammes(question, hear) });

@@ -36,6 +36,7 @@ export const pieceShape = object({
   accompaniment: nullable(oneOf(ACCOMPANIMENTS)),
   demands: list(text(80, 1), 60),
   parts: optional(list(object({ name, demands: list(text(80, 1), 60) }), 40, 1)),
+  span: optional(whole(1, 60)),
   scoreId: optional(id),
   notes: optional(text(1_000, 1)),
 });
@@ -61,6 +62,7 @@ export const studentShape = object({
   levelsHeld,
   reachSemitones: nullable(whole(1, 40)),
   schoolYear,
+  likes: optional(list(text(60, 1), 20)),
   archivedOn: nullable(day),
 });
 

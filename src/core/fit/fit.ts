@@ -25,14 +25,11 @@ import {
   type UsedPiece,
 } from '../requirements';
 import {
+  studentSkills,
   familyOf,
-  heldIn,
-  inPathway,
   minutesForSkill,
   missingSkills,
-  PATHWAYS,
   skillNamed,
-  skillStates,
   type SkillBook,
   type SkillMap,
 } from '../skills';
@@ -150,14 +147,11 @@ export function readyColumn(fit: Fit, column: FitColumn): ReadyColumn {
 }
 
 export function readyStudent({ settings }: Fit, given: FitStudent): ReadyStudent {
-  const map = PATHWAYS.filter((pathway) => given.book.pathwayIds.includes(pathway.id)).reduce(
-    inPathway,
-    settings.map,
-  );
+  const { map, held } = studentSkills(settings.map, given.book, given.held);
   return {
     ...given,
     map,
-    heldSkills: heldIn(skillStates(map, given.book, given.held)),
+    heldSkills: held,
     forDemand: new Map(),
     forPiece: new Map(),
   };

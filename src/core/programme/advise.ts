@@ -214,11 +214,7 @@ export type WhyNot =
   | { readonly kind: 'unknown' };
 
 /** Why a piece is not in the best programme: the rules or wishes against it, or the sum it falls behind by. */
-export function whyNot(
-  question: ProgrammeQuestion,
-  pieceId: string,
-  hear: (tried: number) => void = () => undefined,
-): WhyNot {
+export function whyNot(question: ProgrammeQuestion, pieceId: string, hear: Hear = () => undefined): WhyNot {
   if (question.banned.includes(pieceId))
     return { kind: 'conflict', obstacles: [{ kind: 'left out', pieceId }] };
   if (!question.worths.has(pieceId)) return { kind: 'no worth' };

@@ -1,16 +1,7 @@
 import { isLearned, type Piece, type RepertoireEntry } from '../repertoire';
 import { heldCommonLevel, placesOf } from '../requirements';
 import { exposureOf, type Exposure } from '../shelf';
-import {
-  emptyBook,
-  familyOf,
-  heldIn,
-  inPathway,
-  mapWith,
-  PATHWAYS,
-  skillNamed,
-  skillStates,
-} from '../skills';
+import { studentSkills, emptyBook, familyOf, mapWith, skillNamed } from '../skills';
 import type { Student } from '../students';
 import type { Studio } from './studio';
 
@@ -27,9 +18,10 @@ export const repertoireOf = (studio: Studio, studentId: string): RepertoireEntry
 export function demandsHad(studio: Studio, student: Student, names: Iterable<string>): Set<string> {
   const whole = mapWith(studio.settings.ownSkills);
   const book = studio.skillBooks.get(student.id) ?? emptyBook(student.id);
-  const map = PATHWAYS.filter((pathway) => book.pathwayIds.includes(pathway.id)).reduce(inPathway, whole);
-  const held = heldIn(
-    skillStates(map, book, heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student)),
+  const { held } = studentSkills(
+    whole,
+    book,
+    heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student),
   );
   const had = new Set(exposureOf(repertoireOf(studio, student.id).filter(isLearned), studio.pieces).keys());
   for (const name of new Set(names)) {

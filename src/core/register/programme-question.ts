@@ -3,7 +3,8 @@ import type { ProgrammeQuestion, RankedProgramme } from '../programme';
 import { barsToLearn, isLearned, type Piece } from '../repertoire';
 import { CONTRASTS, contrastValue, listedPieces } from '../requirements';
 import { newDemands } from '../shelf';
-import { heldRank } from '../students';
+import { heldRank, type Student } from '../students';
+import { minutesOn } from '../time';
 import type { GoalContext } from './goal-context';
 import { demandsHad, repertoireOf } from './own-repertoire';
 import type { Studio } from './studio';
@@ -13,6 +14,9 @@ export const WEIGHTS = {
   minute: { label: 'a minute of work takes away', points: 1 },
   'new demand': { label: 'a demand the student has not takes away', points: 15 },
   learned: { label: 'a piece learned already brings', points: 40 },
+  taste: { label: 'a piece to the student’s taste brings', points: 15 },
+  reach: { label: 'a piece wider than the hand takes away', points: 60 },
+  late: { label: 'a minute more than there is takes away', points: 2 },
   character: { label: 'each further character brings', points: 20 },
   key: { label: 'each further key brings', points: 10 },
   tempo: { label: 'each further tempo brings', points: 0 },
@@ -39,6 +43,12 @@ export interface ProgrammeSums {
   /** Minutes of work by piece id; a piece whose bars nobody counted is missing. */
   readonly minutes: ReadonlyMap<string, number>;
   readonly learned: ReadonlySet<string>;
+  /** Words of the student's taste that a piece answers, by its id; pieces that answer none are missing. */
+  readonly liked: ReadonlyMap<string, readonly string[]>;
+  /** Semitones that a piece is wider than the student's hand; pieces that fit or were not measured are missing. */
+  readonly tooWide: ReadonlyMap<string, number>;
+  /** Minutes of practice from today to the session, other goals not taken off. */
+  readonly available: number;
   /** Candidates left out because their bars are not counted. */
   readonly uncounted: number;
 }
@@ -46,7 +56,7 @@ export interface ProgrammeSums {
 /** The question for the best programmes of a goal: work, demands that are new, what is learned already, contrast. */
 export function programmeQuestion(
   studio: Studio,
-  { entry, level, set, goal, student }: GoalContext,
+  { entry, level, set, goal, student, session }: GoalContext,
 ): ProgrammeSums {
   const weight = (name: WeightName) => weightOf(studio, name);
   const work = minutesForBars(level.rank, heldRank(student, set.family), studio.settings.effort);
@@ -90,14 +100,27 @@ export function programmeQuestion(
     ),
   ];
   const minutes = new Map<string, number>();
-  const worths: [string, { points: number; skills: number[] }][] = [];
+  const liked = new Map<string, readonly string[]>();
+  const tooWide = new Map<string, number>();
+  const available = minutesOn({ from: entry.today, to: session.day }, student.minutesByWeekday, [
+    ...studio.closures.values(),
+  ]).reduce((sum, { minutes: own }) => sum + own, 0);
+  const worths: [string, { points: number; skills: number[]; minutes: number }][] = [];
   for (const piece of pieces.values()) {
     const own = minutesOf(piece);
     if (own === null) continue;
     minutes.set(piece.id, own);
     const skills = new Set(newDemands(piece, had).map((name) => demands.indexOf(name.toLowerCase())));
-    const points = (learned.has(piece.id) ? weight('learned') : 0) - weight('minute') * own;
-    worths.push([piece.id, { points, skills: [...skills] }]);
+    const words = likedWords(piece, student);
+    if (words.length > 0) liked.set(piece.id, words);
+    const wider = (piece.span ?? 0) - (student.reachSemitones ?? Infinity);
+    if (wider > 0) tooWide.set(piece.id, wider);
+    const points =
+      (learned.has(piece.id) ? weight('learned') : 0) +
+      (words.length > 0 ? weight('taste') : 0) -
+      (wider > 0 ? weight('reach') : 0) -
+      weight('minute') * own;
+    worths.push([piece.id, { points, skills: [...skills], minutes: own }]);
   }
   return {
     question: {
@@ -108,6 +131,7 @@ export function programmeQuestion(
       contrasts: CONTRASTS.flatMap((aspect) =>
         weight(aspect) > 0 ? [{ in: aspect, points: weight(aspect) }] : [],
       ),
+      time: { minutes: available, points: weight('late') },
       count: COUNT,
       locked: chosen.filter((id) => !goal.loose?.includes(id)),
       banned: goal.leftOut ?? [],
@@ -116,8 +140,18 @@ export function programmeQuestion(
     demands,
     minutes,
     learned,
+    liked,
+    tooWide,
+    available,
     uncounted: new Set(listed.filter((id) => pieces.has(id) && !minutes.has(id))).size,
   };
+}
+
+/** Words of the student's taste that stand in the piece's title, composer, character, period, metre or kind. */
+function likedWords(piece: Piece, { likes = [] }: Pick<Student, 'likes'>): string[] {
+  const { title, composer, character, period, metre, kind } = piece;
+  const said = [title, composer, character, period, metre, kind].join('\n').toLowerCase();
+  return likes.filter((word) => said.includes(word.toLowerCase()));
 }
 
 /** One part of a programme's sum. */
@@ -137,14 +171,40 @@ const MANY: Readonly<Record<(typeof CONTRASTS)[number], string>> = {
 /** The sum of a programme part by part; the parts add up to its points. */
 export function reasonsOf(
   { places, skills }: Pick<RankedProgramme, 'places' | 'skills'>,
-  { question, demands, minutes, learned }: ProgrammeSums,
+  { question, demands, minutes, learned, liked, tooWide, available }: ProgrammeSums,
   studio: Pick<Studio, 'settings'>,
 ): Reason[] {
   const work = places.reduce((sum, { piece }) => sum + (minutes.get(piece.id) ?? 0), 0);
   const known = places.filter(({ piece }) => learned.has(piece.id));
+  const late = work - available;
+  const wide = places.filter(({ piece }) => tooWide.has(piece.id));
+  const tasted = places.filter(({ piece }) => liked.has(piece.id));
+  const titles = (some: typeof places) => some.map(({ piece }) => piece.title).join(', ');
   const fresh = skills.map((skill) => demands[skill] ?? '');
   return [
-    { words: `${work} minutes of work`, points: -work * weightOf(studio, 'minute') },
+    {
+      words: `${work} minutes of work, ${available} to the session`,
+      points: -work * weightOf(studio, 'minute'),
+    },
+    ...(late > 0
+      ? [{ words: `${late} minutes more than there are`, points: -late * weightOf(studio, 'late') }]
+      : []),
+    ...(wide.length > 0
+      ? [
+          {
+            words: `wider than the hand: ${titles(wide)}`,
+            points: -wide.length * weightOf(studio, 'reach'),
+          },
+        ]
+      : []),
+    ...(tasted.length > 0
+      ? [
+          {
+            words: `to the taste: ${titles(tasted)}`,
+            points: tasted.length * weightOf(studio, 'taste'),
+          },
+        ]
+      : []),
     ...(fresh.length > 0
       ? [
           {
@@ -156,7 +216,7 @@ export function reasonsOf(
     ...(known.length > 0
       ? [
           {
-            words: `learned already: ${known.map(({ piece }) => piece.title).join(', ')}`,
+            words: `learned already: ${titles(known)}`,
             points: known.length * weightOf(studio, 'learned'),
           },
         ]

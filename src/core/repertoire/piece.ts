@@ -27,6 +27,8 @@ export interface Piece {
   readonly demands: readonly string[];
   /** Parts of music for several players, highest first; left out where one player has it all. */
   readonly parts?: readonly PiecePart[];
+  /** Widest span one hand plays at once, in semitones; left out where nobody measured it. */
+  readonly span?: number;
   /** The kept score it is read from; left out where its facts are typed. */
   readonly scoreId?: string;
   readonly notes?: string;
@@ -39,7 +41,10 @@ export interface PiecePart {
 }
 
 /** The same piece with some of what can be left out left out. */
-export const leavingOut = (piece: Piece, ...names: readonly ('parts' | 'scoreId' | 'notes')[]): Piece =>
+export const leavingOut = (
+  piece: Piece,
+  ...names: readonly ('parts' | 'span' | 'scoreId' | 'notes')[]
+): Piece =>
   Object.fromEntries(
     Object.entries(piece).filter(([name]) => !(names as readonly string[]).includes(name)),
   ) as unknown as Piece;

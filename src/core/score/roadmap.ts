@@ -144,7 +144,8 @@ export function roadmapOf(printed: readonly RoadSign[], options: RoadmapOptions 
     }
     at = here + 1;
   }
-  return { order, jumps, problems };
+  // What is passed over at the very end is no leap.
+  return { order, jumps: jumps.filter((jump) => jump.at < order.length), problems };
 }
 
 /** The signs with the ending of one pass played last wherever endings stand side by side and one of them names it. */

@@ -26,6 +26,8 @@ export interface ShelfQuery {
   /** A kind of metre, or a metre as printed: "compound", "2+3/8". */
   readonly metre: string | null;
   readonly key: string | null;
+  readonly period: string | null;
+  readonly character: string | null;
   readonly longest: number | null;
   /** At most so many demands that the student has not; seen only with `had`. */
   readonly newAtMost: number | null;
@@ -39,6 +41,8 @@ export const ANY_PIECE: ShelfQuery = {
   demands: [],
   metre: null,
   key: null,
+  period: null,
+  character: null,
   longest: null,
   newAtMost: null,
   near: null,
@@ -124,6 +128,8 @@ export function matching(
         piece.metre === query.metre ||
         (piece.metre !== null && kindOf(piece.metre) === query.metre)) &&
       (query.key === null || piece.key === query.key) &&
+      (query.period === null || piece.period === query.period) &&
+      (query.character === null || piece.character === query.character) &&
       (query.longest === null || (piece.seconds !== null && piece.seconds <= query.longest)) &&
       (query.newAtMost === null ||
         had === null ||

@@ -13,11 +13,10 @@ export {
   countsAsHeld,
   emptyBook,
   HEARD_HOW,
-  heldIn,
-  skillStates,
   toAskAbout,
   type Evidence,
   type SkillBook,
   type SkillState,
 } from './evidence';
+export { studentSkills, type StudentSkills } from './along-pathway';
 export { missingSkills, readyToLearn } from './missing';

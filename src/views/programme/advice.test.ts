@@ -38,7 +38,44 @@ test('the weights the teacher sets change the sum, and only what she set', () =>
   const [best] = adviseProgrammes({ ...own.question, locked: [] }).programmes;
   if (!best) throw new Error('the demo has a programme');
   const reasons = reasonsOf(best, own, { settings });
-  expect(reasonWords(reasons)).toMatch(/^\d+ minutes of work \(0\); .*learned already: .*\(\+1000\)/);
+  expect(reasonWords(reasons)).toMatch(
+    /^\d+ minutes of work, \d+ to the session \(0\); .*learned already: .*\(\+1000\)/,
+  );
+  expect(reasons.reduce((sum, { points }) => sum + points, 0)).toBe(best.points);
+});
+
+test('taste, hand and time: each is said, each is in the sum, and the search turns by them', () => {
+  const one = contextOf('orla-5');
+  const listed = one.level.components.flatMap(({ source }) =>
+    source.kind === 'list' ? source.pieceIds : [],
+  );
+  const pieces = new Map(
+    [...studio.pieces].map(
+      ([id, piece]) => [id, listed.includes(id) ? { ...piece, span: 14 } : piece] as const,
+    ),
+  );
+  const small = {
+    ...one,
+    student: {
+      ...one.student,
+      reachSemitones: 12,
+      likes: ['WALTZ', 'nothing like it'],
+      minutesByWeekday: [5, 0, 0, 0, 0, 0, 0],
+    },
+  };
+  const own = programmeQuestion({ ...studio, pieces }, small);
+  expect(own.available).toBeLessThan(60);
+  expect(new Set(own.tooWide.values())).toEqual(new Set([2]));
+  for (const [id, words] of own.liked) {
+    expect(words).toEqual(['WALTZ']);
+    expect(JSON.stringify(pieces.get(id)).toLowerCase()).toContain('waltz');
+  }
+  const [best] = adviseProgrammes({ ...own.question, locked: [] }).programmes;
+  if (!best) throw new Error('the demo has a programme');
+  const reasons = reasonsOf(best, own, studio);
+  const words = reasonWords(reasons);
+  expect(words).toMatch(/\d+ minutes more than there are \(−\d+\)/);
+  expect(words).toMatch(/wider than the hand: .* \(−180\)/);
   expect(reasons.reduce((sum, { points }) => sum + points, 0)).toBe(best.points);
 });
 

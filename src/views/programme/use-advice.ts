@@ -1,14 +1,15 @@
 import { useEffect, useRef, useState } from 'react';
-import type { ProgrammeAdvice, ProgrammeQuestion, WhyNot } from '@/core/programme';
+import type { ProgrammeAdvice, ProgrammeQuestion, RankedProgramme, WhyNot } from '@/core/programme';
 import { askProgrammes } from '@/workers/programme-client';
 
 export type Advice =
-  | { readonly kind: 'asking'; readonly tried: number }
+  | { readonly kind: 'asking'; readonly tried: number; readonly best: readonly RankedProgramme[] }
   | { readonly kind: 'ready'; readonly advice: ProgrammeAdvice }
-  | { readonly kind: 'stopped' }
+  /** Ended by the teacher, with the best found until then. */
+  | { readonly kind: 'stopped'; readonly best: readonly RankedProgramme[] }
   | { readonly kind: 'crashed'; readonly message: string };
 
-const ASKING: Advice = { kind: 'asking', tried: 0 };
+const ASKING: Advice = { kind: 'asking', tried: 0, best: [] };
 
 /** The best programmes of a question, searched in a worker; anew when the question changes. */
 export function useAdvice(question: ProgrammeQuestion | null): {
@@ -24,7 +25,7 @@ export function useAdvice(question: ProgrammeQuestion | null): {
     if (!question) return undefined;
     const say = (advice: Advice) => set({ of: question, advice });
     cancel.current = askProgrammes(question, null, (reply) => {
-      if (reply.kind === 'progress') say({ kind: 'asking', tried: reply.tried });
+      if (reply.kind === 'progress') say({ kind: 'asking', tried: reply.tried, best: reply.best });
       else if (reply.kind === 'advice') say({ kind: 'ready', advice: reply.advice });
       else if (reply.kind === 'crashed') say({ kind: 'crashed', message: reply.message });
     });
@@ -35,7 +36,9 @@ export function useAdvice(question: ProgrammeQuestion | null): {
     advice: state.of === question ? state.advice : ASKING,
     stop: () => {
       cancel.current();
-      set({ of: question, advice: { kind: 'stopped' } });
+      const { advice } = state;
+      const best = state.of === question && advice.kind === 'asking' ? advice.best : [];
+      set({ of: question, advice: { kind: 'stopped', best } });
     },
   };
 }

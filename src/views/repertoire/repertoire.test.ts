@@ -17,6 +17,8 @@ const shelved = {
   demands: [],
   keys: [],
   metres: [],
+  periods: [],
+  characters: [],
 };
 const orla = studio.students.get('orla');
 if (!orla) throw new Error('the demo has no Orla');
@@ -89,6 +91,7 @@ test.each([
     toLearn: 14,
     demands: [demand('one sharp'), demand('in 6/8'), demand('range'), demand('in 3/4')],
     tempos: [{ measure: 0, at: 0, quartersPerMinute, printed: '', unit, ways: [] }],
+    spans: [0, 14],
   });
   expect(facts).toEqual({
     seconds: 44,
@@ -96,12 +99,13 @@ test.each([
     barsToLearn: 14,
     metre: '6/8',
     tempo,
+    span: 14,
     demands: ['one sharp'],
   });
 });
 
 test('a score without a tempo says no time', () => {
-  const facts = scoreFacts({ seconds: 44, printed: 18, toLearn: 14, demands: [], tempos: [] });
+  const facts = scoreFacts({ seconds: 44, printed: 18, toLearn: 14, demands: [], tempos: [], spans: [0] });
   expect([facts.seconds, facts.tempo, facts.bars]).toEqual([null, null, 18]);
 });
 

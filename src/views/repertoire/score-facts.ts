@@ -13,8 +13,9 @@ function tempoOf(first: ScoreAnswer['tempos'][number] | undefined): Piece['tempo
 
 /** What a score says of a piece, as the facts of it; null where the score says nothing. */
 export function scoreFacts(
-  answer: Pick<ScoreAnswer, 'seconds' | 'printed' | 'toLearn' | 'demands' | 'tempos'>,
-): Pick<Piece, 'seconds' | 'bars' | 'barsToLearn' | 'metre' | 'tempo' | 'demands'> {
+  answer: Pick<ScoreAnswer, 'seconds' | 'printed' | 'toLearn' | 'demands' | 'tempos' | 'spans'>,
+): Pick<Piece, 'seconds' | 'bars' | 'barsToLearn' | 'metre' | 'tempo' | 'demands' | 'span'> {
+  const span = Math.max(0, ...answer.spans);
   const names = answer.demands.map(({ name }) => name);
   return {
     // Without a tempo the seconds are those of a default, and no fact of the piece.
@@ -23,6 +24,7 @@ export function scoreFacts(
     barsToLearn: answer.toLearn,
     metre: names.flatMap((name) => METRE.exec(name)?.[1] ?? [])[0] ?? null,
     tempo: tempoOf(answer.tempos[0]),
+    ...(span > 0 && span <= 60 && { span }),
     demands: names.filter((name) => name !== 'range' && !METRE.test(name)),
   };
 }

@@ -22,6 +22,8 @@ export interface Shelved {
   readonly demands: readonly Option[];
   readonly keys: readonly Option[];
   readonly metres: readonly Option[];
+  readonly periods: readonly Option[];
+  readonly characters: readonly Option[];
 }
 
 const counted = (found: ReturnType<typeof countsOf>): Option[] =>
@@ -50,6 +52,8 @@ export function useShelf({ pieces, sets, settings }: Studio): Shelved {
       instruments,
       demands: counted(countsOf(order, ({ piece }) => piece.demands)),
       keys: counted(countsOf(order, ({ piece }) => [piece.key])),
+      periods: counted(countsOf(order, ({ piece }) => [piece.period])),
+      characters: counted(countsOf(order, ({ piece }) => [piece.character])),
       metres: counted([...[...kinds].map(([value, count]) => ({ value, count })), ...metres]),
     };
   }, [pieces, rows, instruments]);

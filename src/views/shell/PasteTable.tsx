@@ -1,4 +1,4 @@
-import { useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useRef, useState, type ReactNode } from 'react';
 import { guessColumns, parseTable, type BadRow, type ColumnMap, type PastedTable } from '@/core/files';
 import { Button, CheckField, DialogActs, SelectField, Table, TextField } from '@/ui';
 import css from './PasteTable.module.css';
@@ -27,6 +27,7 @@ export function PasteTable<Field extends string, Item>({
   readonly onTake: (items: readonly Item[]) => void;
 }) {
   const [text, setText] = useState('');
+  const input = useRef<HTMLInputElement>(null);
   const [own, setOwn] = useState<ColumnMap<Field> | null>(null);
   /** Cells typed over, by line. */
   const [mended, setMended] = useState<Readonly<Record<number, readonly string[]>>>({});
@@ -37,6 +38,11 @@ export function PasteTable<Field extends string, Item>({
   const guessed = useMemo(() => guessColumns(table, fields), [table, fields]);
   const map = own ?? guessed;
   const { items, bad } = useMemo(() => read(table, map), [read, table, map]);
+  const take = (table: string) => {
+    setText(table);
+    setOwn(null);
+    setMended({});
+  };
   const names = Object.keys(fields) as Field[];
   const mapped = names.filter((field) => map.columns[field] >= 0);
   const badLines = new Set(bad.map((row) => row.line));
@@ -53,12 +59,24 @@ export function PasteTable<Field extends string, Item>({
         value={text}
         rows={7}
         first
-        onChange={(value) => {
-          setText(value);
-          setOwn(null);
-          setMended({});
-        }}
+        onChange={take}
       />
+      <div>
+        <Button look="quiet" onClick={() => input.current?.click()}>
+          Open a CSV file
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          hidden
+          accept=".csv,.tsv,.txt,text/csv"
+          aria-label="CSV file"
+          onChange={({ target }) => {
+            void target.files?.[0]?.text().then(take);
+            target.value = '';
+          }}
+        />
+      </div>
       {table.rows.length > 0 && (
         <>
           <CheckField

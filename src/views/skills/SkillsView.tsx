@@ -1,16 +1,6 @@
 import { useState } from 'react';
 import { heldCommonLevel } from '@/core/requirements';
-import {
-  emptyBook,
-  familyOf,
-  heldIn,
-  inPathway,
-  mapWith,
-  PATHWAYS,
-  skillStates,
-  toAskAbout,
-  type Skill,
-} from '@/core/skills';
+import { studentSkills, emptyBook, familyOf, mapWith, PATHWAYS, toAskAbout, type Skill } from '@/core/skills';
 import { formatDay } from '@/core/time';
 import {
   choosePathways,
@@ -63,10 +53,8 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
     );
   const book = studio.skillBooks.get(student.id) ?? emptyBook(student.id);
   const whole = mapWith(studio.settings.ownSkills);
-  const map = PATHWAYS.filter((each) => book.pathwayIds.includes(each.id)).reduce(inPathway, whole);
   const presumed = heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student);
-  const states = skillStates(map, book, presumed);
-  const held = heldIn(states);
+  const { map, states, held } = studentSkills(whole, book, presumed);
   const stages = stagesOf(map, states, held, student.instrument);
   const lines = stages.flatMap((stage) => stage.lines);
   const line = lines.find((each) => each.skill.id === picked) ?? lines.find((each) => each.place === 'next');

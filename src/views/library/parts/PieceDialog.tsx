@@ -23,6 +23,7 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
     demands: piece.demands.join('; '),
     parts: (piece.parts ?? []).map(({ name, demands }) => `${name}: ${demands.join('; ')}`).join('\n'),
     notes: piece.notes ?? '',
+    span: piece.span === undefined ? '' : String(piece.span),
   });
   const set = (name: keyof typeof fields) => (value: string) => setFields({ ...fields, [name]: value });
   const count = (text: string) => (text === '' ? null : /^\d{1,4}$/.test(text) ? Number(text) : undefined);
@@ -41,6 +42,7 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
     bars: bars === undefined || bars === 0 ? 'A whole number.' : undefined,
     toLearn: toLearn === undefined ? 'A whole number.' : undefined,
     tempo: tempo === undefined ? 'As 96, or q. = 72.' : undefined,
+    span: fields.span === '' || isSpan(fields.span) ? undefined : 'Semitones, 1 to 60.',
     demands:
       words(fields.demands).length > 60 || words(fields.demands).some((each) => each.length > 80)
         ? 'At most 60, of 80 letters each.'
@@ -63,7 +65,7 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
           )
             return;
           void savePiece({
-            ...leavingOut(piece, 'parts', 'notes'),
+            ...leavingOut(piece, 'parts', 'span', 'notes'),
             title: fields.title.trim(),
             composer: fields.composer.trim(),
             seconds,
@@ -79,6 +81,7 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
               fields.accompaniment === '' ? null : (fields.accompaniment as Piece['accompaniment']),
             demands: words(fields.demands),
             ...(parts.length > 0 && { parts }),
+            ...(fields.span !== '' && { span: Number(fields.span) }),
             ...(fields.notes.trim() !== '' && { notes: fields.notes.trim() }),
           });
           onClose();
@@ -122,6 +125,13 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
           />
           <TextField label="Period" value={fields.period} onChange={set('period')} />
           <TextField label="Character" value={fields.character} onChange={set('character')} />
+          <TextField
+            label="Widest span, semitones"
+            value={fields.span}
+            onChange={set('span')}
+            error={errors.span}
+            hint="one hand at once"
+          />
         </FieldRow>
         <FieldRow>
           <TextField
@@ -151,3 +161,5 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
     </Dialog>
   );
 }
+
+const isSpan = (text: string): boolean => /^\d{1,2}$/.test(text) && Number(text) >= 1 && Number(text) <= 60;

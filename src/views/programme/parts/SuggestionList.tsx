@@ -29,6 +29,7 @@ export function SuggestionList({
 }) {
   const [dialog, setDialog] = useState<'none' | 'compare' | 'weights'>('none');
   const found = advice.kind === 'ready' ? advice.advice : null;
+  const shown = found?.programmes ?? (advice.kind === 'stopped' ? advice.best : []);
   const words = (each: Parameters<typeof obstacleWords>[0]) => obstacleWords(each, context, studio.pieces);
   const obstacles = found?.conflict?.kind === 'conflict' ? found.conflict.obstacles : null;
   return (
@@ -45,7 +46,12 @@ export function SuggestionList({
           )}
         </div>
       )}
-      {advice.kind === 'stopped' && <p>Stopped; a change of the programme searches anew.</p>}
+      {advice.kind === 'stopped' && (
+        <p>
+          Stopped{shown.length > 0 ? '; these are the best found until then' : ''}. A change of the programme
+          searches anew.
+        </p>
+      )}
       {advice.kind === 'crashed' && <p role="alert">The search stopped by itself. {advice.message}</p>}
       {found?.programmes.length === 0 && (
         <div role="status">
@@ -80,7 +86,7 @@ export function SuggestionList({
         </div>
       )}
       <ol className={css.list}>
-        {found?.programmes.map((ranked, at) => (
+        {shown.map((ranked, at) => (
           <li key={titlesOf(ranked)}>
             <p>{titlesOf(ranked)}</p>
             <p className={css.soft}>

@@ -61,6 +61,7 @@ export function StudentDialog({
   const [reach, setReach] = useState(
     student?.reachSemitones === null || student === null ? '' : String(student.reachSemitones),
   );
+  const [likes, setLikes] = useState((student?.likes ?? []).join(', '));
   const yearNow = student ? yearGroupOn(student, today) : null;
   const [year, setYear] = useState(yearNow === null ? '' : String(yearNow));
   const [held, setHeld] = useState<readonly LevelHeld[]>(student?.levelsHeld ?? []);
@@ -73,6 +74,10 @@ export function StudentDialog({
     minutes:
       kind !== 'none' && !(whole(minutes, 600) && Number(minutes) >= 5) ? '5 to 600 minutes.' : undefined,
     practice: practice.every((each) => whole(each, 720)) ? undefined : 'Whole minutes, 0 to 720 a day.',
+    likes:
+      likedWords(likes).length > 20 || likedWords(likes).some((word) => word.length > 60)
+        ? 'At most 20, of 60 letters each.'
+        : undefined,
     year: year === '' || whole(year, 20) ? undefined : 'Empty, or 0 to 20.',
     reach: reach === '' || (whole(reach, 40) && Number(reach) > 0) ? undefined : 'Semitones, 1 to 40.',
   };
@@ -104,6 +109,7 @@ export function StudentDialog({
             ? (student?.schoolYear ?? null)
             : { year: Number(year), from: schoolYearStart(today) },
       archivedOn: student?.archivedOn ?? null,
+      ...(likedWords(likes).length > 0 && { likes: likedWords(likes) }),
     };
     onSave(saved);
     onClose();
@@ -148,6 +154,14 @@ export function StudentDialog({
             onChange={setYear}
             hint="this school year, from 1 September; empty if not at school"
             error={shown('year')}
+          />
+          <TextField
+            label="Likes to play"
+            value={likes}
+            onChange={setLikes}
+            placeholder="dance, slow, 6/8"
+            hint="words of a character, period, composer or metre, with commas"
+            error={shown('likes')}
           />
         </FieldRow>
         <h3 className={css.head}>Lesson</h3>
@@ -293,3 +307,7 @@ function HeldLevels({
     </>
   );
 }
+
+const likedWords = (text: string): string[] => [
+  ...new Set(text.split(',').flatMap((word) => (word.trim() === '' ? [] : [word.trim()]))),
+];

@@ -84,6 +84,18 @@ export const Facets = memo(function Facets({
         options={any('any', shelved.metres)}
         onChange={(value) => onAsk({ ...query, metre: text(value) })}
       />
+      <SelectField
+        label="Character"
+        value={query.character ?? ''}
+        options={any('any', shelved.characters)}
+        onChange={(value) => onAsk({ ...query, character: text(value) })}
+      />
+      <SelectField
+        label="Period"
+        value={query.period ?? ''}
+        options={any('any', shelved.periods)}
+        onChange={(value) => onAsk({ ...query, period: text(value) })}
+      />
       <TextField
         label="At most"
         value={longest}

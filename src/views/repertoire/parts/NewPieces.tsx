@@ -1,9 +1,11 @@
 import { lazy, Suspense, useState } from 'react';
+import { formatPieces } from '@/core/files';
 import type { Studio } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
 import { likelyTwins } from '@/core/shelf';
 import { addPieces, newId } from '@/store';
 import { Button } from '@/ui';
+import { saveFile } from '../../shell/save-file';
 
 const PieceDialog = lazy(() =>
   import('../../library/parts/PieceDialog').then((part) => ({ default: part.PieceDialog })),
@@ -27,7 +29,16 @@ export function NewPieces({ studio }: { readonly studio: Studio }) {
       >
         Add a piece
       </Button>
-      <Button onClick={() => setDialog('table')}>Paste pieces</Button>
+      <Button onClick={() => setDialog('table')}>Paste or open a table</Button>
+      {studio.pieces.size > 0 && (
+        <Button
+          onClick={() =>
+            saveFile('pieces.csv', formatPieces([...studio.pieces.values()]), 'text/csv;charset=utf-8')
+          }
+        >
+          Save as CSV
+        </Button>
+      )}
       <Button onClick={() => setTwins(likelyTwins(studio.pieces.values()))}>Find duplicates</Button>
       {dialog === 'one' && blank && <PieceDialog piece={blank} onClose={close} />}
       {dialog === 'table' && (

@@ -78,18 +78,20 @@ export function OwnRepertoire({ ready, student }: { readonly ready: ReadyState; 
             step={5}
             say={`${pace.done} of ${aim} pieces a year`}
           />
-          <TextField
-            label="Pieces a year, for the whole studio"
-            type="number"
-            min={1}
-            max={400}
-            value={String(aim)}
-            onChange={(value) => {
-              const piecesAYear = Number(value);
-              if (Number.isInteger(piecesAYear) && piecesAYear >= 1 && piecesAYear <= 400)
-                void saveSettings({ piecesAYear });
-            }}
-          />
+          <div className={css.unprinted}>
+            <TextField
+              label="Pieces a year, for the whole studio"
+              type="number"
+              min={1}
+              max={400}
+              value={String(aim)}
+              onChange={(value) => {
+                const piecesAYear = Number(value);
+                if (Number.isInteger(piecesAYear) && piecesAYear >= 1 && piecesAYear <= 400)
+                  void saveSettings({ piecesAYear });
+              }}
+            />
+          </div>
         </Section>
         <Backups ready={ready} student={student} />
         <NeverMet ready={ready} student={student} />
