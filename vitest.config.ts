@@ -31,7 +31,12 @@ export default defineConfig({
       },
       {
         extends: true,
-        test: { name: 'bench', environment: 'node', include: ['bench/**/*.test.ts'] },
+        test: {
+          name: 'bench',
+          environment: 'node',
+          include: ['bench/**/*.test.ts'],
+          hookTimeout: 60_000,
+        },
       },
     ],
   },

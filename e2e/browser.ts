@@ -175,7 +175,7 @@ export const textOf = (page: Page, selector: string): Promise<string> =>
 export async function visit(page: Page, url: string): Promise<void> {
   await page.goto(url, { waitUntil: 'load' });
   await page.waitForFunction(() => document.documentElement.dataset['saved'] !== undefined, {
-    timeout: 15_000,
+    timeout: 30_000,
     polling: 50,
   });
 }

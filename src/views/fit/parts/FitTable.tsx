@@ -17,6 +17,12 @@ const COLUMN = 40;
 const SINGLE = 140;
 const GROUP_GAP = 14;
 
+/** About what is in sight of the map, so that its measured size changes little: the panel beside it, the heads above. */
+const sightGuess = () => ({
+  width: innerWidth > 1150 ? innerWidth - 480 : innerWidth - 56,
+  height: Math.max(300, innerHeight - 296),
+});
+
 /** The picture: a row a student, a column a level; arrows move, the selected cell has a bracket on both sides. */
 export function FitTable({
   studio,
@@ -45,7 +51,9 @@ export function FitTable({
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
     overscan: 6,
-    initialRect: { width: 800, height: 480 },
+    initialRect: sightGuess(),
+    // A size that is told while the page is drawn is followed in a task of its own.
+    useFlushSync: false,
   });
   const widthOf = (at: number) =>
     groups[grid.view[at]?.group ?? -1]?.columns.length === 1
@@ -59,7 +67,9 @@ export function FitTable({
     paddingStart: NAME,
     scrollPaddingStart: NAME,
     overscan: 4,
-    initialRect: { width: 800, height: 480 },
+    initialRect: sightGuess(),
+    // A size that is told while the page is drawn is followed in a task of its own.
+    useFlushSync: false,
   });
   const printing = usePrinting();
   const entered = useMemo(
