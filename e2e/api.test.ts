@@ -254,13 +254,22 @@ describe('a score', () => {
     expect(plain.body['seconds']).toBeCloseTo(43.86, 2);
     expect(await send(zipSync({ 'a.musicxml': gigue }))).toEqual(plain);
   });
+  test.each([
+    ['?from=10&to=18', { printed: 9, performed: 16, toLearn: 9 }],
+    ['?from=10&to=18&repeats=false', { printed: 9, performed: 8, toLearn: 8 }],
+    ['?from=3&to=3&fromBeat=4', { printed: 1, performed: 1, toLearn: 1 }],
+  ])('asked for in part, %s: the bars named, played alone', async (query, asked) => {
+    const { status, body } = await send(gigue, query);
+    expect([status, body['asked']]).toEqual([200, expect.objectContaining(asked)]);
+  });
+
   test('without its repeats, at another tempo, by a part of its own', async () => {
     const { body } = await send(gigue, '?repeats=false&tempo=120');
     expect(body).toMatchObject({ performed: 16 });
     expect(body['seconds']).toBeCloseTo((16 * 3 + 0.5) / 2, 6);
     expect(await send(gigue, '?part=Oboe')).toMatchObject({
       status: 422,
-      body: { errors: [{ pointer: '#/part', detail: 'has the parts Flute' }] },
+      body: { errors: [{ pointer: '#/part', detail: 'No part of that name has notes; the score has Flute.' }] },
     });
     expect(await send(gigue, '?tempo=fast&repeats=no')).toMatchObject({
       status: 422,

@@ -238,7 +238,15 @@ export const programmesRequestShape = object({
   banned: list(id, 5_000),
   ownChoice: list(id, 500),
   used: list(id, 5_000),
-  worth: record(object({ points: whole(-1_000_000, 1_000_000), skills: list(id, 60) }), 5_000),
+  worth: record(
+    object({
+      points: whole(-1_000_000, 1_000_000),
+      skills: list(id, 60),
+      minutes: optional(whole(0, 1_000_000)),
+    }),
+    5_000,
+  ),
+  time: optional(object({ minutes: whole(0, 1_000_000), points: whole(0, 1_000_000) })),
   skillCosts: record(whole(0, 1_000_000), 1_000),
   contrasts: list(object({ in: oneOf(CONTRASTS), points: whole(0, 1_000_000) }), 5),
 });

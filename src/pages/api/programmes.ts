@@ -16,7 +16,10 @@ interface Body {
   readonly banned: readonly string[];
   readonly ownChoice: readonly string[];
   readonly used: readonly string[];
-  readonly worth: Readonly<Record<string, { readonly points: number; readonly skills: readonly string[] }>>;
+  readonly worth: Readonly<
+    Record<string, { readonly points: number; readonly skills: readonly string[]; readonly minutes?: number }>
+  >;
+  readonly time?: NonNullable<BestQuestion['time']>;
   readonly skillCosts: Readonly<Record<string, number>>;
   readonly contrasts: BestQuestion['contrasts'];
 }
@@ -59,11 +62,16 @@ export const POST: APIRoute = endpoint<Body>(programmesRequestShape, (body) => {
         if (banned.has(piece.id)) return null;
         const worth = body.worth[piece.id];
         return worth
-          ? { points: worth.points, skills: worth.skills.map((skill) => skills.indexOf(skill)) }
+          ? {
+              points: worth.points,
+              skills: worth.skills.map((skill) => skills.indexOf(skill)),
+              minutes: worth.minutes ?? 0,
+            }
           : { points: 0, skills: [] };
       },
       skillCosts: skills.map((skill) => body.skillCosts[skill] ?? 0),
       contrasts: body.contrasts,
+      ...(body.time && { time: body.time }),
       count: body.count,
       locked: body.locked,
     },
