@@ -269,7 +269,9 @@ describe('a score', () => {
     expect(body['seconds']).toBeCloseTo((16 * 3 + 0.5) / 2, 6);
     expect(await send(gigue, '?part=Oboe')).toMatchObject({
       status: 422,
-      body: { errors: [{ pointer: '#/part', detail: 'No part of that name has notes; the score has Flute.' }] },
+      body: {
+        errors: [{ pointer: '#/part', detail: 'No part of that name has notes; the score has Flute.' }],
+      },
     });
     expect(await send(gigue, '?tempo=fast&repeats=no')).toMatchObject({
       status: 422,
