@@ -4,7 +4,7 @@ import { barsToLearn, isLearned, type Piece } from '../repertoire';
 import { CONTRASTS, contrastValue, listedPieces } from '../requirements';
 import { newDemands } from '../shelf';
 import { heldRank, type Student } from '../students';
-import { minutesOn } from '../time';
+import { addDays, minutesOn } from '../time';
 import type { GoalContext } from './goal-context';
 import { demandsHad, repertoireOf } from './own-repertoire';
 import type { Studio } from './studio';
@@ -47,7 +47,7 @@ export interface ProgrammeSums {
   readonly liked: ReadonlyMap<string, readonly string[]>;
   /** Semitones that a piece is wider than the student's hand; pieces that fit or were not measured are missing. */
   readonly tooWide: ReadonlyMap<string, number>;
-  /** Minutes of practice from today to the session, other goals not taken off. */
+  /** Minutes of practice from today to the day before the session, other goals not taken off. */
   readonly available: number;
   /** Candidates left out because their bars are not counted. */
   readonly uncounted: number;
@@ -102,7 +102,7 @@ export function programmeQuestion(
   const minutes = new Map<string, number>();
   const liked = new Map<string, readonly string[]>();
   const tooWide = new Map<string, number>();
-  const available = minutesOn({ from: entry.today, to: session.day }, student.minutesByWeekday, [
+  const available = minutesOn({ from: entry.today, to: addDays(session.day, -1) }, student.minutesByWeekday, [
     ...studio.closures.values(),
   ]).reduce((sum, { minutes: own }) => sum + own, 0);
   const worths: [string, { points: number; skills: number[]; minutes: number }][] = [];

@@ -53,17 +53,32 @@ export function passageOf(
   const to = layout.bars[last]?.measures.at(-1) ?? from;
   const road = roadmapOf(signsWithin(signs, from, to), options);
   const order = road.order.map((index) => index + from);
-  const skipped = (fromBeat === null ? 0 : fromBeat - 1) * beatTicks(score, from);
-  const left =
-    toBeat === null
+  const lengthOf = (index: number) => layout.lengths[index] ?? 0;
+  const lastBar = layout.bars[last]?.measures ?? [];
+  /** Ticks cut from the front and from the back; a bar written in several measures is cut measure by measure. */
+  let skipped = (fromBeat === null ? 0 : fromBeat - 1) * beatTicks(score, from);
+  let left =
+    toBeat === null || !lastBar.includes(order.at(-1) ?? -1)
       ? 0
-      : (layout.bars[last]?.measures ?? []).reduce((sum, index) => sum + (layout.lengths[index] ?? 0), 0) -
-        toBeat * beatTicks(score, layout.bars[last]?.measures[0] ?? to);
-  const played = order.map((index, place) => {
-    const length = layout.lengths[index] ?? 0;
-    const cut = (place === 0 ? skipped : 0) + (place === order.length - 1 ? Math.max(0, left) : 0);
-    return length > 0 ? (seconds[index] ?? 0) * Math.max(0, 1 - cut / length) : 0;
-  });
+      : Math.max(
+          0,
+          lastBar.reduce((sum, index) => sum + lengthOf(index), 0) -
+            toBeat * beatTicks(score, lastBar[0] ?? to),
+        );
+  const ticks = order.map(lengthOf);
+  for (let place = 0; place < ticks.length && skipped > 0; place += 1) {
+    const cut = Math.min(ticks[place] ?? 0, skipped);
+    ticks[place] = (ticks[place] ?? 0) - cut;
+    skipped -= cut;
+  }
+  for (let place = ticks.length - 1; place >= 0 && left > 0; place -= 1) {
+    const cut = Math.min(ticks[place] ?? 0, left);
+    ticks[place] = (ticks[place] ?? 0) - cut;
+    left -= cut;
+  }
+  const played = order.map((index, place) =>
+    lengthOf(index) > 0 ? ((seconds[index] ?? 0) * (ticks[place] ?? 0)) / lengthOf(index) : 0,
+  );
   const roots = new Set(
     learned
       .slice(first, last + 1)

@@ -253,14 +253,7 @@ function OpenScore({
         {answer.roadmap.problems.map((problem) => (
           <p key={problem}>{problem}</p>
         ))}
-        <AskedFor
-          key={student?.id}
-          ready={ready}
-          scoreId={scoreId}
-          student={student}
-          wrong={read.wrong}
-          onAsk={setOptions}
-        />
+        <AskedFor ready={ready} scoreId={scoreId} student={student} wrong={read.wrong} onAsk={setOptions} />
         <ScoreSights answer={answer} student={student} onPick={pick} />
         <div className={css.acts}>
           <LinkButton href={hrefOf('/print', { sheet: 'discovery', score: score.id })}>

@@ -1,8 +1,10 @@
+import type { ReactNode } from 'react';
+import equal from 'fast-deep-equal';
 import { formatTime } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
 import type { KeptScore } from '@/core/score';
 import { savePiece } from '@/store';
-import { Button, Dialog, DialogActs, Loading, Table } from '@/ui';
+import { Button, Dialog, DialogActs, Loading, Table, TempoMark } from '@/ui';
 import { useScore } from '../../score/use-score';
 import { scoreFacts } from '../score-facts';
 import css from '../RepertoireView.module.css';
@@ -20,12 +22,16 @@ export function FactsDialog({
   const read = useScore(score.xml);
   const facts = read.kind === 'ready' ? scoreFacts(read.answer) : null;
   const time = (seconds: number | null) => (seconds === null ? '–' : formatTime(seconds));
-  const rows: readonly (readonly [string, string, string])[] = facts
+  const tempo = (each: Piece['tempo']) => (each === null ? '–' : <TempoMark {...each} />);
+  const span = (semitones: number | undefined) => (semitones === undefined ? '–' : `${semitones} semitones`);
+  const rows: readonly (readonly [string, ReactNode, ReactNode])[] = facts
     ? [
         ['Time', time(piece.seconds), time(facts.seconds)],
         ['Bars', String(piece.bars ?? '–'), String(facts.bars)],
         ['Bars to learn', String(piece.barsToLearn ?? '–'), String(facts.barsToLearn)],
         ['Metre', piece.metre ?? '–', facts.metre ?? '–'],
+        ['Tempo', tempo(piece.tempo), equal(piece.tempo, facts.tempo) ? 'the same' : tempo(facts.tempo)],
+        ['Widest span', span(piece.span), span(facts.span)],
         ['Demands', piece.demands.join(', ') || '–', facts.demands.join(', ') || '–'],
       ]
     : [];
