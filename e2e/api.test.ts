@@ -270,7 +270,7 @@ describe('a score', () => {
     expect(await send(gigue, '?part=Oboe')).toMatchObject({
       status: 422,
       body: {
-        errors: [{ pointer: '#/part', detail: 'No part of that name has notes; the score has Flute.' }],
+        errors: [{ pointer: '#/part', detail: 'No such part has notes; the score has Flute.' }],
       },
     });
     expect(await send(gigue, '?tempo=fast&repeats=no')).toMatchObject({

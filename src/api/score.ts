@@ -85,7 +85,9 @@ export async function scoreAnswer(request: Request): Promise<Response> {
   if (!seen.ok)
     return problem(422, 'The score has no such part or bars', [
       {
-        pointer: seen.why.kind === 'no such part' ? '/part' : '/from',
+        pointer: { 'no such part': '/part', 'no such bars': '/from', 'no such beat': '/fromBeat' }[
+          seen.why.kind
+        ],
         message: explainXRayRefusal(seen.why),
       },
     ]);

@@ -180,7 +180,9 @@ export function adviseProgrammes(question: ProgrammeQuestion, hear: Hear = () =>
   const named = conflict.kind === 'conflict' ? conflict.obstacles : [];
   const nearest = named.flatMap((without): Nearest[] => {
     const rest = keptBy(problem).filter((each) => !same(each, without));
-    const [programme] = searched(keeping(problem, rest), question, 1, hear).programmes;
+    // What is found here gives something up: it is not told of as the best so far.
+    const quietly: Hear = (tried) => hear(tried, () => []);
+    const [programme] = searched(keeping(problem, rest), question, 1, quietly).programmes;
     return programme ? [{ without, programme }] : [];
   });
   nearest.sort((a, b) => b.programme.points - a.programme.points);

@@ -1,5 +1,5 @@
 import type { BarRange, Tempo } from '../music';
-import { checkProgramme, explainRule, setLabel } from '../requirements';
+import { explainRule, setLabel } from '../requirements';
 import type { CalendarDay } from '../time';
 import { goalContext } from './goal-context';
 import type { Studio } from './studio';
@@ -41,7 +41,7 @@ export function askedOfScore(
   const saidOf = (context: (typeof contexts)[number] | undefined) =>
     !context
       ? []
-      : checkProgramme(context.entry).flatMap((verdict) => {
+      : context.verdicts.flatMap((verdict) => {
           const rule = context.level.rules.find(({ id }) => id === verdict.ruleId);
           if (rule?.kind !== 'condition' || !TOPICS.includes(rule.topic)) return [];
           const { title, sentence } = explainRule(rule, verdict, context.level);

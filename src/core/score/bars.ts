@@ -20,6 +20,13 @@ export interface Layout {
 const measureCount = ({ parts }: Pick<Score, 'parts'>) =>
   parts.reduce((most, { measures }) => Math.max(most, measures.length), 0);
 
+/** The bar each measure of the file belongs to, as an index into the bars. */
+export const barOfMeasure = ({ bars }: Pick<Layout, 'bars'>): number[] => {
+  const of: number[] = [];
+  for (const [bar, { measures }] of bars.entries()) for (const index of measures) of[index] = bar;
+  return of;
+};
+
 /** The measure of every part at an index, where the part has one. */
 export const measuresAt = ({ parts }: Pick<Score, 'parts'>, index: number): Measure[] =>
   parts.flatMap(({ measures }) => measures[index] ?? []);

@@ -1,4 +1,4 @@
-import type { Layout } from './bars';
+import { barOfMeasure, type Layout } from './bars';
 import type { Jump } from './roadmap';
 
 /** A leap of the playing order as something to practise: bars up to it and bars after it, indexes into the layout's. */
@@ -16,10 +16,10 @@ const EACH_SIDE = 2;
 /** Each leap once, in the order in which it is first made. */
 export function jumpDrills(
   { order, jumps }: { readonly order: readonly number[]; readonly jumps: readonly Jump[] },
-  { bars }: Pick<Layout, 'bars'>,
+  layout: Pick<Layout, 'bars'>,
 ): JumpDrill[] {
-  const barOf = new Map(bars.flatMap(({ measures }, bar) => measures.map((index) => [index, bar] as const)));
-  const played = order.map((index) => barOf.get(index) ?? 0);
+  const barOf = barOfMeasure(layout);
+  const played = order.map((index) => barOf[index] ?? 0);
   const found = new Map<string, JumpDrill>();
   for (const { at, from, to, why } of jumps) {
     const name = `${from} ${to}`;

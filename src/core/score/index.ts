@@ -10,7 +10,7 @@ export { explainXRayRefusal, xRay, type XRay, type XRayRefusal } from './x-ray';
 export { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 export type { KeptScore, NamedPlace, ScoreNote } from './kept-score';
 export type { Notice, Score, ScorePart } from './model';
-export type { Bar, Layout } from './bars';
+export { barOfMeasure, type Bar, type Layout } from './bars';
 export type { Chunk } from './chunks';
 export type { Demand } from './demands';
 export type { DiscoveryQuestion } from './discovery';

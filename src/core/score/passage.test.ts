@@ -118,6 +118,15 @@ test.each([
   expect(found.ok && [found.value.performed, found.value.toLearn]).toEqual([5, 3]);
 });
 
+test.each([
+  ['after the bar is over', { from: 1, to: 2 }, 5, null, 1],
+  ['at its end, in the last bar', { from: 1, to: 2 }, null, 5, 2],
+  ['that ends before it begins', { from: 3, to: 3 }, 3, 2, 3],
+] as const)('a beat %s is none', (_, bars, fromBeat, toBeat, bar) => {
+  const found = seen(PIECE, { passage: { bars, fromBeat, toBeat } });
+  expect(found).toEqual({ ok: false, why: { kind: 'no such beat', bar, beats: 4 } });
+});
+
 test('bars that are not there: which there are', () => {
   const found = seen(PIECE, { passage: { bars: { from: 4, to: 9 }, fromBeat: null, toBeat: null } });
   expect(found).toEqual({ ok: false, why: { kind: 'no such bars', first: 1, last: 5 } });

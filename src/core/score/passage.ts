@@ -1,6 +1,6 @@
 import type { BarRange } from '../music';
 import { refuse, type Result } from '../result';
-import { measuresAt, type Layout } from './bars';
+import { measuresAt, type Bar, type Layout } from './bars';
 import type { LearnedBar } from './learn-once';
 import type { Score } from './model';
 import { roadmapOf, type Ending, type Jump, type RoadmapOptions, type RoadSign } from './roadmap';
@@ -24,12 +24,11 @@ export interface PassageSize {
   readonly seconds: number;
 }
 
-export interface PassageRefusal {
-  readonly kind: 'no such bars';
+export type PassageRefusal =
   /** Numbers of the first and last counted bar. */
-  readonly first: number;
-  readonly last: number;
-}
+  | { readonly kind: 'no such bars'; readonly first: number; readonly last: number }
+  /** The bar whose beat was named, and how many it has; a last beat before the first is none either. */
+  | { readonly kind: 'no such beat'; readonly bar: number; readonly beats: number };
 
 /**
  * The bars an event asks for, alone. A repeat is played only when it begins and ends in them, and only where the options
@@ -51,6 +50,18 @@ export function passageOf(
     return refuse({ kind: 'no such bars', first: numbers[0] ?? 0, last: numbers.at(-1) ?? 0 });
   const from = layout.bars[first]?.measures[0] ?? 0;
   const to = layout.bars[last]?.measures.at(-1) ?? from;
+  const beatsIn = (bar: Bar | undefined) =>
+    (bar?.measures ?? []).reduce((sum, index) => sum + (layout.lengths[index] ?? 0), 0) /
+    beatTicks(score, bar?.measures[0] ?? from);
+  for (const [bar, beat] of [
+    [first, fromBeat],
+    [last, toBeat],
+  ] as const) {
+    const beats = beatsIn(layout.bars[bar]);
+    const isBackwards = first === last && bar === last && (fromBeat ?? 1) > (toBeat ?? beats);
+    if ((beat !== null && beat > Math.ceil(beats)) || isBackwards)
+      return refuse({ kind: 'no such beat', bar: layout.bars[bar]?.number ?? 0, beats: Math.ceil(beats) });
+  }
   const road = roadmapOf(signsWithin(signs, from, to), options);
   const order = road.order.map((index) => index + from);
   const lengthOf = (index: number) => layout.lengths[index] ?? 0;

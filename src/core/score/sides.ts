@@ -1,4 +1,4 @@
-import type { Layout } from './bars';
+import { barOfMeasure, type Layout } from './bars';
 import type { ScorePart } from './model';
 
 /** Strokes by measure of the file: one for each note struck, or one for all notes under a slur. */
@@ -38,17 +38,17 @@ export function strokeCounts({ measures }: ScorePart): StrokeCounts {
  */
 export function sidesOf(
   order: readonly number[],
-  { bars }: Pick<Layout, 'bars'>,
+  layout: Pick<Layout, 'bars'>,
   counts: readonly number[],
 ): (0 | 1)[][] {
-  const barAt = new Map(bars.flatMap(({ measures }, bar) => measures.map((index) => [index, bar] as const)));
-  const sides: (0 | 1)[][] = bars.map(() => []);
+  const barOf = barOfMeasure(layout);
+  const sides: (0 | 1)[][] = layout.bars.map(() => []);
   let side: 0 | 1 = 0;
   let before = -1;
   for (const index of order) {
-    const bar = barAt.get(index) ?? 0;
+    const bar = barOf[index] ?? 0;
     // The rest of a split bar begins no bar.
-    const goesOn = before === index - 1 && barAt.get(before) === bar;
+    const goesOn = before === index - 1 && barOf[before] === bar;
     if (!goesOn) sides[bar]?.push(side);
     if ((counts[index] ?? 0) % 2 === 1) side = side === 0 ? 1 : 0;
     before = index;

@@ -98,7 +98,13 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
 }
 
 /** Why nothing is said of a score that was read, in words. */
-export const explainXRayRefusal = (why: XRayRefusal): string =>
-  why.kind === 'no such part'
-    ? `No part of that name has notes; the score has ${why.parts.join(', ') || 'no parts'}.`
-    : `There are no such bars: the piece has bars ${why.first} to ${why.last}.`;
+export function explainXRayRefusal(why: XRayRefusal): string {
+  switch (why.kind) {
+    case 'no such part':
+      return `No such part has notes; the score has ${why.parts.join(', ') || 'no parts'}.`;
+    case 'no such bars':
+      return `There are no such bars: the piece has bars ${why.first} to ${why.last}.`;
+    case 'no such beat':
+      return `There is no such beat: bar ${why.bar} has ${why.beats}.`;
+  }
+}

@@ -1,7 +1,14 @@
 import { useMemo, useState } from 'react';
 import { formatTime } from '@/core/music';
 import { demandsHad } from '@/core/register';
-import { PLAIN_X_RAY, VALUE_CHANGES, withValues, type KeptScore, type ValueChange } from '@/core/score';
+import {
+  barOfMeasure,
+  PLAIN_X_RAY,
+  VALUE_CHANGES,
+  withValues,
+  type KeptScore,
+  type ValueChange,
+} from '@/core/score';
 import { shortName, type Student } from '@/core/students';
 import { removeScore, type ReadyState } from '@/store';
 import { Button, Empty, ErrorSay, Glyph, LinkButton, Loading, PageLine, Section, SelectField } from '@/ui';
@@ -16,7 +23,6 @@ import { ScoreSights } from './parts/ScoreSights';
 import { saveFile } from '../shell/save-file';
 import {
   askedWords,
-  barOfMeasure,
   barRanges,
   barsFrom,
   barWords,
@@ -105,7 +111,7 @@ function OpenScore({
   const [asked, ask] = useState<string | null>(null);
   const [refused, refuseWords] = useState<string | null>(null);
   const answer = read.kind === 'ready' ? read.answer : null;
-  const barOf = useMemo(() => (answer ? barOfMeasure(answer) : []), [answer]);
+  const barOf = useMemo(() => (answer ? barOfMeasure(answer.layout) : []), [answer]);
   const played = useMemo(() => (answer ? playedBars(answer) : []), [answer]);
   const demand =
     answer?.demands.find(({ name }) => name === asked) ?? answer?.demands.find(({ bars }) => bars.length > 0);

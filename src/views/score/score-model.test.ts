@@ -1,9 +1,8 @@
 import { expect, test } from 'vitest';
-import { PLAIN_X_RAY, readScoreText, xRay } from '@/core/score';
+import { barOfMeasure, PLAIN_X_RAY, readScoreText, xRay } from '@/core/score';
 import type { ScoreAnswer } from '@/workers/score-client';
 import {
   barName,
-  barOfMeasure,
   barRanges,
   barWords,
   isAsked,
@@ -55,7 +54,7 @@ test('bars are named by their numbers, the pickup by its name, neighbours as one
 });
 
 test('a split bar is one bar of the page, and stands once where both halves are played on', () => {
-  expect(barOfMeasure(answer)).toEqual([0, 1, 2, 2, 3, 4]);
+  expect(barOfMeasure(answer.layout)).toEqual([0, 1, 2, 2, 3, 4]);
   expect(playedBars(answer)).toEqual([0, 1, 2, 0, 1, 2, 3, 4]);
 });
 

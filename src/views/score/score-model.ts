@@ -1,4 +1,11 @@
-import { withPlaces, type Demand, type KeptScore, type LearnedBar, type NamedPlace } from '@/core/score';
+import {
+  barOfMeasure,
+  withPlaces,
+  type Demand,
+  type KeptScore,
+  type LearnedBar,
+  type NamedPlace,
+} from '@/core/score';
 import type { ScoreAnswer } from '@/workers/score-client';
 
 /** What the bars of the page are shaded by. */
@@ -28,16 +35,9 @@ export function barRanges({ layout }: Laid, bars: readonly number[]): string {
     .join(', ');
 }
 
-/** The bar each measure of the file belongs to. */
-export const barOfMeasure = ({ layout }: Laid): number[] => {
-  const of: number[] = [];
-  for (const [bar, { measures }] of layout.bars.entries()) for (const index of measures) of[index] = bar;
-  return of;
-};
-
 /** Bars in playing order, those asked for where some are; a bar whose parts follow each other stands once. */
 export function playedBars(answer: Pick<ScoreAnswer, 'layout' | 'roadmap' | 'asked'>): number[] {
-  const of = barOfMeasure(answer);
+  const of = barOfMeasure(answer.layout);
   const { counts } = answer.layout;
   const { order } = answer.asked ?? answer.roadmap;
   return order.flatMap((measure, at) => {

@@ -44,6 +44,8 @@ export const refusalWords = (
 ): string =>
   reply.kind === 'crashed'
     ? 'The reading stopped by itself.'
-    : reply.why.kind === 'no such part' || reply.why.kind === 'no such bars'
+    : reply.why.kind === 'no such part' ||
+        reply.why.kind === 'no such bars' ||
+        reply.why.kind === 'no such beat'
       ? explainXRayRefusal(reply.why)
       : explainScoreRefusal(reply.why);

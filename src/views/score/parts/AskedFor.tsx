@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { noteLength, parseBars, formatBars } from '@/core/music';
 import { askedOfScore } from '@/core/register';
 import { PLAIN_X_RAY, type XRayOptions } from '@/core/score';
@@ -25,7 +25,12 @@ export function AskedFor({
   readonly wrong: string | null;
   readonly onAsk: (options: XRayOptions) => void;
 }) {
-  const requirements = askedOfScore(ready.studio, scoreId, student?.id ?? null, ready.now.day);
+  const { studio, now } = ready;
+  const studentId = student?.id ?? null;
+  const requirements = useMemo(
+    () => askedOfScore(studio, scoreId, studentId, now.day),
+    [studio, scoreId, studentId, now.day],
+  );
   const [bars, setBars] = useState('');
   const [repeats, setRepeats] = useState(true);
   const [onReturn, setReturn] = useState(false);

@@ -1,10 +1,10 @@
 import { groupingsOf, handRate, rollStrokes } from '@/core/music';
 import { useState } from 'react';
-import { sidesOf, type LoudnessStep } from '@/core/score';
+import { barOfMeasure, sidesOf, type LoudnessStep } from '@/core/score';
 import type { Student } from '@/core/students';
 import { Button, Section, SelectField, TempoMark } from '@/ui';
 import type { ScoreAnswer } from '@/workers/score-client';
-import { barName, barOfMeasure, barWords } from '../score-model';
+import { barName, barWords } from '../score-model';
 import css from '../ScoreView.module.css';
 
 const ALTERED: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'natural', 1: 'sharp' };
@@ -28,7 +28,7 @@ export function ScoreSights({
       {barName(answer, bar)}
     </Button>
   );
-  const barOf = barOfMeasure(answer);
+  const barOf = barOfMeasure(answer.layout);
   const beats = answer.tempos[0]?.quartersPerMinute ?? 120;
   const reach = student?.reachSemitones ?? null;
   const wide = spans.flatMap((span, bar) => (reach !== null && span > reach ? [{ bar, span }] : []));

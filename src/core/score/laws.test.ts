@@ -1,0 +1,92 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { noteOf, scoreOf } from './arbitrary';
+import { readScoreText } from './read-score';
+import { xRay, type XRay } from './x-ray';
+
+function looked(text: string): XRay {
+  const read = readScoreText(text);
+  const seen = read.ok ? xRay(read.value) : null;
+  if (!seen?.ok) throw new Error('not read');
+  return seen.value;
+}
+
+describe('laws of the x-ray', () => {
+  const letters = ['C', 'D', 'E', 'F', 'G', 'A', 'B'];
+  const anyBar = fc
+    .array(
+      fc.record({
+        step: fc.constantFrom(...letters),
+        octave: fc.integer({ min: 3, max: 5 }),
+        length: fc.constantFrom(2, 4, 8),
+      }),
+      { minLength: 1, maxLength: 6 },
+    )
+    .map((notes) => {
+      // Notes fill one bar of sixteen divisions exactly.
+      let left = 16;
+      return notes.flatMap((note, at) => {
+        const length = at === notes.length - 1 ? left : Math.min(left, note.length);
+        left -= length;
+        return length > 0 ? [{ ...note, length }] : [];
+      });
+    });
+  const anyPiece = fc.array(anyBar, { minLength: 1, maxLength: 8 });
+  type Piece = readonly (readonly {
+    readonly step: string;
+    readonly octave: number;
+    readonly length: number;
+  }[])[];
+  const written = (piece: Piece, octaves = 0) =>
+    scoreOf(
+      piece.map((bar) =>
+        bar.map(({ step, octave, length }) => noteOf(`${step}${octave + octaves}`, length)).join(''),
+      ),
+    );
+
+  test('transposing changes no count and no time', () => {
+    fc.assert(
+      fc.property(anyPiece, (piece) => {
+        const [low, high] = [looked(written(piece)), looked(written(piece, 2))];
+        expect([high.printed, high.performed, high.toLearn, high.seconds]).toEqual([
+          low.printed,
+          low.performed,
+          low.toLearn,
+          low.seconds,
+        ]);
+      }),
+    );
+  });
+  test('times add up, and a note cut into tied ones takes as long', () => {
+    fc.assert(
+      fc.property(anyPiece, (piece) => {
+        const found = looked(written(piece));
+        expect(found.measureSeconds.reduce((sum, each) => sum + each, 0)).toBeCloseTo(found.seconds, 9);
+        const tied = scoreOf(
+          piece.map((bar) =>
+            bar
+              .flatMap(({ step, octave, length }) => [
+                noteOf(`${step}${octave}`, length / 2, '<tie type="start"/>'),
+                noteOf(`${step}${octave}`, length / 2, '<tie type="stop"/>'),
+              ])
+              .join(''),
+          ),
+        );
+        expect(looked(tied).seconds).toBeCloseTo(found.seconds, 9);
+      }),
+    );
+  });
+  test('a piece played twice through has no more to learn; chunks are 2 to 8 bars and cover it', () => {
+    fc.assert(
+      fc.property(anyPiece, (piece) => {
+        const [once, twice] = [looked(written(piece)), looked(written([...piece, ...piece]))];
+        expect(twice.toLearn).toBe(once.toLearn);
+        expect(
+          twice.chunks.flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, at) => from + at)),
+        ).toEqual(twice.layout.bars.map((_, at) => at));
+        expect(twice.chunks.every(({ from, to }) => to - from + 1 <= 8)).toBe(true);
+        expect(twice.difficulty.every((each) => each >= 0 && each <= 1)).toBe(true);
+      }),
+    );
+  });
+});
