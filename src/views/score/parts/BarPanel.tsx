@@ -7,6 +7,9 @@ import type { ScoreAnswer } from '@/workers/score-client';
 import { barName, barsFrom, barWords, likeWords, placeWords, playedBars } from '../score-model';
 import css from '../ScoreView.module.css';
 
+/** Letters of a place's own name. */
+const MOST_LETTERS = 60;
+
 /** One bar: how hard, like which, what it asks for, what the teacher wrote at it. */
 export function BarPanel({
   score,
@@ -29,6 +32,7 @@ export function BarPanel({
   const place = placeWords(answer, bar, score.places);
   const own = score.places?.find((each) => each.bar === number)?.name ?? '';
   const [named, setNamed] = useState(own);
+  const isLong = named.trim().length > MOST_LETTERS;
   const notes = score.notes.flatMap((note, at) => (note.bar === number ? [{ note, at }] : []));
   return (
     <Section
@@ -72,7 +76,7 @@ export function BarPanel({
         className={css.acts}
         onSubmit={(event) => {
           event.preventDefault();
-          void namePlace(score.id, number, named.trim());
+          if (!isLong) void namePlace(score.id, number, named.trim());
         }}
       >
         <TextField
@@ -80,8 +84,9 @@ export function BarPanel({
           value={named}
           onChange={setNamed}
           placeholder="the gull tune"
+          error={isLong ? `At most ${MOST_LETTERS} letters.` : undefined}
         />
-        <Button type="submit" disabled={named.trim() === own}>
+        <Button type="submit" disabled={named.trim() === own || isLong}>
           {named.trim() === '' && own !== '' ? 'Take the name away' : 'Keep the name'}
         </Button>
       </form>
