@@ -1,2 +1,8 @@
-/** Lets the page do what waits (a key press, a drawing) before the work goes on as a task of its own. */
-export const breathe = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
+/**
+ * Lets the page do what waits (a key press, a drawing) before the work goes on as a task of its own; where the
+ * browser can, ahead of tasks that are less pressing.
+ */
+export const breathe = (): Promise<void> => {
+  const { scheduler } = globalThis as { readonly scheduler?: Partial<Scheduler> };
+  return scheduler?.yield ? scheduler.yield() : new Promise((resolve) => setTimeout(resolve));
+};

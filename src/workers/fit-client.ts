@@ -105,15 +105,17 @@ export function askFit(question: FitQuestion, onProgress: (progress: FitProgress
   };
   const ask = async () => {
     wait();
-    let since = performance.now();
+    // The page that asks is drawn before the question is written.
+    let since = -Infinity;
     for (const part of partsOf(question)) {
+      if (performance.now() - since > SLICE) {
+        await breathe();
+        if (over) return;
+        since = performance.now();
+      }
       const text = JSON.stringify(part);
       hash.add(text);
       worker.postMessage(text);
-      if (performance.now() - since < SLICE) continue;
-      await breathe();
-      if (over) return;
-      since = performance.now();
     }
     const kept = keptAnswer(hash.value);
     if (kept) end({ kind: 'kept', cells: kept });

@@ -68,14 +68,18 @@ export const oneOf = (values: readonly string[]): Shape => ({
   json: { enum: values },
 });
 
+/** Made once: a lazy shape is asked anew for every value. */
+const NULL = yup.mixed().nullable();
+const ABSENT = yup.mixed().optional();
+
 export const nullable = (shape: Shape): Shape => ({
-  yup: yup.lazy((value: unknown) => (value === null ? yup.mixed().nullable() : shape.yup) as yup.Schema),
+  yup: yup.lazy((value: unknown) => (value === null ? NULL : shape.yup) as yup.Schema),
   json: { anyOf: [shape.json, { type: 'null' }] },
 });
 
 /** A field that may be left out altogether; null is no value of it. */
 export const optional = (shape: Shape): Shape => ({
-  yup: yup.lazy((value: unknown) => (value === undefined ? yup.mixed().optional() : shape.yup) as yup.Schema),
+  yup: yup.lazy((value: unknown) => (value === undefined ? ABSENT : shape.yup) as yup.Schema),
   json: shape.json,
   optional: true,
 });

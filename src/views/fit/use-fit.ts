@@ -40,17 +40,18 @@ export function useFit(
         columns: grid.columns,
       },
       (next) => {
-        // Drawn in slices of time: a press of the teacher's goes first.
-        if (!over)
-          startTransition(() =>
-            hear((before) => ({
-              progress: next,
-              rows:
-                next.kind === 'cells' || next.kind === 'kept'
-                  ? withCells(next.kind === 'kept' ? NOTHING.rows : before.rows, next.cells)
-                  : before.rows,
-            })),
-          );
+        if (over) return;
+        const hearIt = () =>
+          hear((before) => ({
+            progress: next,
+            rows:
+              next.kind === 'cells' || next.kind === 'kept'
+                ? withCells(next.kind === 'kept' ? NOTHING.rows : before.rows, next.cells)
+                : before.rows,
+          }));
+        // Cells are drawn in slices of time: a press of the teacher's goes first, and shows at once that it stopped.
+        if (next.kind === 'cancelled') hearIt();
+        else startTransition(hearIt);
       },
     );
     setStop({ cancel });

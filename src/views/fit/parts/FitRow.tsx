@@ -58,6 +58,7 @@ export const FitRow = memo(function FitRow({
           `${student.id} ${entryKey(column.set.id, column.level.id, column.session.id)}`,
         );
         const words = `${student.name}, ${groups[view.group]?.name ?? ''} ${view.name}: ${state ? stateWords(state) : 'being computed'}${isEntered ? ', entered' : ''}`;
+        const mark = <FitMark name={state?.kind ?? 'waiting'} {...(state && { figure: figureOf(state) })} />;
         const steps = index > 0 && ((place > before && place <= end) || (place > end && place <= before));
         return (
           <td
@@ -66,7 +67,6 @@ export const FitRow = memo(function FitRow({
             aria-colindex={place + 2}
             aria-selected={isPicked}
             aria-label={words}
-            title={words}
             tabIndex={isPicked ? 0 : -1}
             className={classes(
               css.cell,
@@ -79,12 +79,13 @@ export const FitRow = memo(function FitRow({
               if (event.key === 'Enter' || event.key === ' ') onSelect({ studentId: student.id, at: place });
             }}
           >
-            <span
-              className={classes(css.mark, isEntered && css.entered)}
-              data-selected={isPicked ? true : undefined}
-            >
-              <FitMark name={state?.kind ?? 'waiting'} {...(state && { figure: figureOf(state) })} />
-            </span>
+            {isPicked || isEntered ? (
+              <span className={classes(css.mark, isPicked && css.picked, isEntered && css.entered)}>
+                {mark}
+              </span>
+            ) : (
+              mark
+            )}
           </td>
         );
       })}

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef, type KeyboardEvent } from 'react';
+import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { entryKey } from '@/core/fit';
 import type { FitGroup, Studio } from '@/core/register';
 import type { Student } from '@/core/students';
@@ -22,6 +22,12 @@ const sightGuess = () => ({
   width: innerWidth > 1150 ? innerWidth - 480 : innerWidth - 56,
   height: Math.max(300, innerHeight - 296),
 });
+
+/** The words of the cell under the pointer; hundreds of cells need none until then. */
+function tellWords({ target }: PointerEvent): void {
+  const cell = target instanceof Element && target.closest<HTMLElement>('[role="gridcell"]');
+  if (cell) cell.title = cell.ariaLabel ?? '';
+}
 
 /** The picture: a row a student, a column a level; arrows move, the selected cell has a bracket on both sides. */
 export function FitTable({
@@ -50,7 +56,7 @@ export function FitTable({
     count: students.length,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
-    overscan: 6,
+    overscan: 2,
     initialRect: sightGuess(),
     // A size that is told while the page is drawn is followed in a task of its own.
     useFlushSync: false,
@@ -66,7 +72,7 @@ export function FitTable({
     estimateSize: widthOf,
     paddingStart: NAME,
     scrollPaddingStart: NAME,
-    overscan: 4,
+    overscan: 1,
     initialRect: sightGuess(),
     // A size that is told while the page is drawn is followed in a task of its own.
     useFlushSync: false,
@@ -128,7 +134,7 @@ export function FitTable({
   const span = places.length + 3;
   return (
     // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- the arrows move among the cells, which are the controls
-    <div ref={scroll} className={css.scroll} onKeyDown={onKeyDown}>
+    <div ref={scroll} className={css.scroll} onKeyDown={onKeyDown} onPointerOver={tellWords}>
       {/* eslint-disable jsx-a11y/no-noninteractive-element-to-interactive-role -- a grid of cells that are pressed */}
       <table
         className={css.root}
