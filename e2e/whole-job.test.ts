@@ -206,14 +206,28 @@ test('the whole job from an empty studio: requirement, list, student, programme,
 }, 120_000);
 
 /** Moves the cursor to a piece of the list. */
+/** Presses the row of a piece until it is the one chosen from: rows change places while the page answers. */
 async function pressRow(page: Page, title: string): Promise<void> {
-  const row = await page.waitForFunction(
-    (name) =>
-      [...document.querySelectorAll('[data-piece] button')].find((each) => each.textContent.startsWith(name)),
-    {},
-    title,
-  );
-  await (row.asElement() as ElementHandle).click();
+  const rowOf = (name: string) =>
+    [...document.querySelectorAll<HTMLElement>('[data-piece] button[aria-pressed]')].find((each) =>
+      each.textContent.startsWith(name),
+    );
+  for (let tries = 0; tries < 5; tries += 1) {
+    const row = await page.waitForFunction(rowOf, { polling: 50 }, title);
+    await (row.asElement() as ElementHandle).click().catch(() => undefined);
+    const chosen = await page
+      .waitForFunction(
+        (name) =>
+          [...document.querySelectorAll('[data-piece] button[aria-pressed="true"]')].some((each) =>
+            each.textContent.startsWith(name),
+          ),
+        { timeout: 2_000, polling: 50 },
+        title,
+      )
+      .catch(() => null);
+    if (chosen) return;
+  }
+  throw new Error(`the row of ${title} was pressed, yet is not chosen from`);
 }
 
 async function waitForFile(folder: string): Promise<string> {
