@@ -1,7 +1,7 @@
 import { isLearned, type Piece, type RepertoireEntry } from '../repertoire';
 import { heldCommonLevel, placesOf } from '../requirements';
 import { exposureOf, type Exposure } from '../shelf';
-import { studentSkills, emptyBook, familyOf, mapWith, skillNamed } from '../skills';
+import { emptyBook, familyOf, mapWith, readyToLearn, skillNamed, studentSkills } from '../skills';
 import type { Student } from '../students';
 import type { Studio } from './studio';
 
@@ -11,25 +11,37 @@ export const repertoireOf = (studio: Studio, studentId: string): RepertoireEntry
     .filter((entry) => entry.studentId === studentId)
     .sort((a, b) => ((a.steps[0]?.day ?? '') < (b.steps[0]?.day ?? '') ? 1 : -1));
 
-/**
- * Demands, in lower case, that the student has: met in a piece that is learned, or the skill of that name is held.
- * @param names - demands looked up in the skill map
- */
-export function demandsHad(studio: Studio, student: Student, names: Iterable<string>): Set<string> {
+/** Demands, in lower case, as they stand to a student. */
+export interface DemandsFor {
+  /** Met in a piece that is learned, or the skill of that name is held. */
+  readonly had: ReadonlySet<string>;
+  /** Not had, but all that the skill of that name needs is held. */
+  readonly next: ReadonlySet<string>;
+}
+
+/** @param names - demands looked up in the skill map */
+export function demandsFor(studio: Studio, student: Student, names: Iterable<string>): DemandsFor {
   const whole = mapWith(studio.settings.ownSkills);
   const book = studio.skillBooks.get(student.id) ?? emptyBook(student.id);
-  const { held } = studentSkills(
+  const { map, held } = studentSkills(
     whole,
     book,
     heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student),
   );
+  const ready = new Set(readyToLearn(map, held).map(({ id }) => id));
   const had = new Set(exposureOf(repertoireOf(studio, student.id).filter(isLearned), studio.pieces).keys());
+  const next = new Set<string>();
   for (const name of new Set(names)) {
     const skill = skillNamed(whole, familyOf(student.instrument), name);
-    if (skill && held.has(skill)) had.add(name.toLowerCase());
+    if (!skill) continue;
+    if (held.has(skill)) had.add(name.toLowerCase());
+    else if (ready.has(skill) && !had.has(name.toLowerCase())) next.add(name.toLowerCase());
   }
-  return had;
+  return { had, next };
 }
+
+export const demandsHad = (studio: Studio, student: Student, names: Iterable<string>): ReadonlySet<string> =>
+  demandsFor(studio, student, names).had;
 
 /** A student who may take a part of a piece. */
 export interface Player {

@@ -1,19 +1,21 @@
 import { minutesForBars } from '../effort';
 import type { ProgrammeQuestion, RankedProgramme } from '../programme';
 import { barsToLearn, isLearned, type Piece } from '../repertoire';
-import { CONTRASTS, contrastValue, listedPieces } from '../requirements';
+import { CONTRASTS, contrastValue, listedPieces, type Component, type RequirementSet } from '../requirements';
 import { newDemands } from '../shelf';
 import { heldRank, type Student } from '../students';
 import { addDays, minutesOn } from '../time';
 import type { GoalContext } from './goal-context';
-import { demandsHad, repertoireOf } from './own-repertoire';
+import { demandsFor, repertoireOf } from './own-repertoire';
 import type { Studio } from './studio';
 
 /** What a programme is judged by, with the points of each where the teacher has set none. Our choice. */
 export const WEIGHTS = {
   minute: { label: 'a minute of work takes away', points: 1 },
   'new demand': { label: 'a demand the student has not takes away', points: 15 },
+  'next demand': { label: 'one that comes next in the student’s skills takes away', points: 5 },
   learned: { label: 'a piece learned already brings', points: 40 },
+  backup: { label: 'a piece with a learned one of its list in reserve brings', points: 10 },
   taste: { label: 'a piece to the student’s taste brings', points: 15 },
   reach: { label: 'a piece wider than the hand takes away', points: 60 },
   late: { label: 'a minute more than there is takes away', points: 2 },
@@ -40,9 +42,13 @@ export interface ProgrammeSums {
   readonly question: ProgrammeQuestion;
   /** Names of the demands that cost, in the order of `question.skillCosts`. */
   readonly demands: readonly string[];
+  /** Those of them whose skill comes next for the student. */
+  readonly next: ReadonlySet<string>;
   /** Minutes of work by piece id; a piece whose bars nobody counted is missing. */
   readonly minutes: ReadonlyMap<string, number>;
   readonly learned: ReadonlySet<string>;
+  /** Ids of pieces with a learned piece of their list in reserve, whatever else is chosen. */
+  readonly backed: ReadonlySet<string>;
   /** Words of the student's taste that a piece answers, by its id; pieces that answer none are missing. */
   readonly liked: ReadonlyMap<string, readonly string[]>;
   /** Semitones that a piece is wider than the student's hand; pieces that fit or were not measured are missing. */
@@ -84,7 +90,7 @@ export function programmeQuestion(
       return piece ? [[id, piece] as const] : [];
     }),
   );
-  const had = demandsHad(
+  const { had, next } = demandsFor(
     studio,
     student,
     [...pieces.values()].flatMap((piece) => piece.demands),
@@ -94,6 +100,7 @@ export function programmeQuestion(
       .filter(isLearned)
       .map(({ pieceId }) => pieceId),
   );
+  const backed = backedPieces(level.components, set, learned);
   const demands = [
     ...new Set(
       [...pieces.values()].flatMap((piece) => newDemands(piece, had).map((name) => name.toLowerCase())),
@@ -117,6 +124,7 @@ export function programmeQuestion(
     if (wider > 0) tooWide.set(piece.id, wider);
     const points =
       (learned.has(piece.id) ? weight('learned') : 0) +
+      (backed.has(piece.id) ? weight('backup') : 0) +
       (words.length > 0 ? weight('taste') : 0) -
       (wider > 0 ? weight('reach') : 0) -
       weight('minute') * own;
@@ -127,7 +135,7 @@ export function programmeQuestion(
       entry: { ...entry, pieces },
       own,
       worths: new Map(worths),
-      skillCosts: demands.map(() => weight('new demand')),
+      skillCosts: demands.map((name) => weight(next.has(name) ? 'next demand' : 'new demand')),
       contrasts: CONTRASTS.flatMap((aspect) =>
         weight(aspect) > 0 ? [{ in: aspect, points: weight(aspect) }] : [],
       ),
@@ -138,13 +146,38 @@ export function programmeQuestion(
       most: MOST,
     },
     demands,
+    next,
     minutes,
     learned,
+    backed,
     liked,
     tooWide,
     available,
     uncounted: new Set(listed.filter((id) => pieces.has(id) && !minutes.has(id))).size,
   };
+}
+
+/** Pieces with a learned piece of their list in reserve, whatever else is chosen. */
+function backedPieces(
+  components: readonly Component[],
+  set: RequirementSet,
+  learned: ReadonlySet<string>,
+): Set<string> {
+  const lists = components.flatMap((component) => {
+    const { source } = component;
+    const listed = listedPieces(component, set);
+    return listed && 'max' in source ? [{ listed, max: source.max }] : [];
+  });
+  return new Set(
+    lists.flatMap(({ listed, max }, at) => {
+      // One that another list has too may be chosen there.
+      const own = listed.filter(
+        (id) => learned.has(id) && lists.every((other, index) => index === at || !other.listed.includes(id)),
+      );
+      // Beside a piece at most `max - 1` others are chosen from its list.
+      return listed.filter((id) => own.length - (own.includes(id) ? 1 : 0) >= max);
+    }),
+  );
 }
 
 /** Words of the student's taste that stand in the piece's title, composer, character, period, metre or kind. */
@@ -171,7 +204,7 @@ const MANY: Readonly<Record<(typeof CONTRASTS)[number], string>> = {
 /** The sum of a programme part by part; the parts add up to its points. */
 export function reasonsOf(
   { places, skills }: Pick<RankedProgramme, 'places' | 'skills'>,
-  { question, demands, minutes, learned, liked, tooWide, available }: ProgrammeSums,
+  { question, demands, next, minutes, learned, backed, liked, tooWide, available }: ProgrammeSums,
   studio: Pick<Studio, 'settings'>,
 ): Reason[] {
   const work = places.reduce((sum, { piece }) => sum + (minutes.get(piece.id) ?? 0), 0);
@@ -180,7 +213,9 @@ export function reasonsOf(
   const wide = places.filter(({ piece }) => tooWide.has(piece.id));
   const tasted = places.filter(({ piece }) => liked.has(piece.id));
   const titles = (some: typeof places) => some.map(({ piece }) => piece.title).join(', ');
+  const stands = places.filter(({ piece }) => backed.has(piece.id));
   const fresh = skills.map((skill) => demands[skill] ?? '');
+  const [coming, beyond] = [fresh.filter((name) => next.has(name)), fresh.filter((name) => !next.has(name))];
   return [
     {
       words: `${work} minutes of work, ${available} to the session`,
@@ -205,11 +240,19 @@ export function reasonsOf(
           },
         ]
       : []),
-    ...(fresh.length > 0
+    ...(beyond.length > 0
       ? [
           {
-            words: `${fresh.length} new ${fresh.length === 1 ? 'demand' : 'demands'}: ${fresh.join(', ')}`,
-            points: -fresh.length * weightOf(studio, 'new demand'),
+            words: `${beyond.length} new ${beyond.length === 1 ? 'demand' : 'demands'}: ${beyond.join(', ')}`,
+            points: -beyond.length * weightOf(studio, 'new demand'),
+          },
+        ]
+      : []),
+    ...(coming.length > 0
+      ? [
+          {
+            words: `next to learn: ${coming.join(', ')}`,
+            points: -coming.length * weightOf(studio, 'next demand'),
           },
         ]
       : []),
@@ -218,6 +261,14 @@ export function reasonsOf(
           {
             words: `learned already: ${titles(known)}`,
             points: known.length * weightOf(studio, 'learned'),
+          },
+        ]
+      : []),
+    ...(stands.length > 0
+      ? [
+          {
+            words: `a learned piece of the list in reserve: ${titles(stands)}`,
+            points: stands.length * weightOf(studio, 'backup'),
           },
         ]
       : []),

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { adviseProgrammes, whyNot, type ProgrammeQuestion } from '@/core/programme';
 import { programmeQuestion, reasonsOf, WEIGHTS } from '@/core/register';
-import { checkProgramme } from '@/core/requirements';
+import { checkProgramme, listedPieces } from '@/core/requirements';
 import { contextOf, studio } from '../test-studio';
 import { obstacleWords, programmeOf, reasonWords, signed, titlesOf, whyWords } from './advice-model';
 
@@ -77,6 +77,30 @@ test('taste, hand and time: each is said, each is in the sum, and the search tur
   expect(words).toMatch(/\d+ minutes more than there are \(−\d+\)/);
   expect(words).toMatch(/wider than the hand: .* \(−180\)/);
   expect(reasons.reduce((sum, { points }) => sum + points, 0)).toBe(best.points);
+});
+
+test('a demand that comes next takes less than one beyond it; a learned piece in reserve brings its points', () => {
+  const jonah = programmeQuestion(studio, contextOf('jonah-4'));
+  expect([...jonah.next]).toEqual(['swell']);
+  expect(jonah.demands.map((name, at) => [name, jonah.question.skillCosts[at]])).toEqual([
+    ['double tonguing', WEIGHTS['new demand'].points],
+    ['tongued triplets', WEIGHTS['new demand'].points],
+    ['swell', WEIGHTS['next demand'].points],
+  ]);
+  const { level, set } = contextOf('orla-5');
+  const orla = programmeQuestion(studio, contextOf('orla-5'));
+  const [best] = adviseProgrammes({ ...orla.question, locked: [] }).programmes;
+  if (!best) throw new Error('the demo has a programme');
+  const reasons = reasonsOf(best, orla, studio);
+  expect(reasonWords(reasons)).toMatch(/a learned piece of the list in reserve: .*\(\+\d+\)/);
+  expect(reasons.reduce((sum, { points }) => sum + points, 0)).toBe(best.points);
+  // Whatever is chosen, a piece of the list that is learned is left for each piece said to have one.
+  for (const component of level.components) {
+    const listed = listedPieces(component, set) ?? [];
+    const known = listed.filter((id) => orla.learned.has(id));
+    for (const id of listed) expect(orla.backed.has(id)).toBe(known.some((other) => other !== id));
+  }
+  expect(programmeQuestion(studio, contextOf('petra-2')).backed.size).toBe(0);
 });
 
 test('why a piece is not in: the rule or the wish against it, or both sums', () => {
