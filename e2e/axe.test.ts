@@ -12,7 +12,7 @@ const OF_COLOUR = ['color-contrast', 'link-in-text-block'];
 
 /** @param rules - ids of the rules looked at; all of them when left out */
 async function violations(page: Page, rules: readonly string[] = []): Promise<string[]> {
-  const axe = new AxePuppeteer(page);
+  const axe = new AxePuppeteer(page).setLegacyMode(true);
   const { violations: found } = await (rules.length > 0 ? axe.withRules([...rules]) : axe).analyze();
   return found.flatMap((each) =>
     each.nodes.map((node) =>

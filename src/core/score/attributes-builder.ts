@@ -71,7 +71,10 @@ export class AttributesBuilder {
     for (const [at, beats] of this.beats.entries()) {
       const type = Number(this.beatTypes[at] ?? this.beatTypes[0]);
       const counts = beats.split('+').map((each) => Number(each));
-      if (!(type > 0) || counts.some((count) => !(count > 0))) continue;
+      if (!isFigure(type) || !counts.every(isFigure)) {
+        this.place.notice('a metre that is none');
+        continue;
+      }
       beatType ??= type;
       for (const count of counts) {
         groups.push(count);
@@ -83,3 +86,6 @@ export class AttributesBuilder {
     if (this.place.at === 0) measure.time = time;
   }
 }
+
+/** What may stand in a metre. */
+const isFigure = (figure: number) => figure > 0 && figure <= 1_024;

@@ -16,6 +16,7 @@ export type { Demand } from './demands';
 export type { DiscoveryQuestion } from './discovery';
 export type { JumpDrill } from './drills';
 export type { Passage, PassageSize } from './passage';
+export type { Moves, StringInstrument } from './moves';
 export { sidesOf } from './sides';
 export type { LearnedBar, Likeness, NearCopy } from './learn-once';
 export type { Jump, Roadmap } from './roadmap';

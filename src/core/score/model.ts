@@ -90,6 +90,8 @@ export interface Note {
   readonly slurStart: boolean;
   readonly slurStop: boolean;
   readonly accidental: string;
+  /** The string that is printed with it, 1 the highest; null where none is. */
+  readonly string: number | null;
 }
 
 /** A direction above or below the staff, at a place in its measure (ticks). */

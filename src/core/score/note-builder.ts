@@ -99,11 +99,11 @@ export class NoteBuilder {
         this.display.letter = Math.max(0, LETTERS.indexOf(text.trim()));
         return;
       case 'alter':
-        note.spelling = { letter: note.spelling?.letter ?? 0, alter: Number(text) || 0 };
+        note.spelling = { letter: note.spelling?.letter ?? 0, alter: this.within(text, 3, 'alteration') };
         return;
       case 'octave':
       case 'display-octave':
-        this.display.octave = Math.round(Number(text)) || 0;
+        this.display.octave = Math.round(this.within(text, 12, 'octave'));
         if (name === 'octave') note.pitch = pitchOf(note.spelling, this.display.octave);
         return;
       case 'duration':
@@ -121,12 +121,23 @@ export class NoteBuilder {
       case 'accidental':
         note.accidental = text.trim();
         return;
+      case 'string':
+        note.string = Math.round(Number(text)) || null;
+        return;
       case 'actual-notes':
         if (note.tuplet) note.tuplet = { ...note.tuplet, actual: Math.max(1, Number(text) || 1) };
         return;
       case 'normal-notes':
         if (note.tuplet) note.tuplet = { ...note.tuplet, normal: Math.max(1, Number(text) || 1) };
     }
+  }
+
+  /** A figure no further from 0 than `most`, else 0: no page has one. */
+  private within(text: string, most: number, what: string): number {
+    const figure = Number(text);
+    if (Math.abs(figure) <= most) return figure;
+    this.place.notice(`an ${what} that is none`);
+    return 0;
   }
 
   private end(note: DraftNote, measure: DraftMeasure): void {
@@ -180,6 +191,7 @@ const newNote = (): DraftNote => ({
   slurStart: false,
   slurStop: false,
   accidental: '',
+  string: null,
 });
 
 function pitchOf(spelling: Note['spelling'], octave: number): number {

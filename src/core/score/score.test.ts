@@ -258,6 +258,20 @@ describe('what files of different hands do, and how it is read', () => {
       `<score-timewise><part-list><score-part id="P1"><part-name/></score-part></part-list><measure number="1"><part id="P1"><attributes><divisions>4</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>${wholeBar()}</part></measure><measure number="2"><part id="P1">${wholeBar()}${right(BACK)}</part></measure></score-timewise>`,
       { printed: 2, performed: 4, toLearn: 1, order: [0, 1, 0, 1] },
     ],
+    [
+      'an alteration beyond all measure',
+      scoreOf([wholeBar('F#4').replace('<alter>1<', '<alter>1e9<'), wholeBar('F4')]),
+      { toLearn: 1 },
+      'an alteration that is none',
+    ],
+    [
+      'a metre beyond all measure',
+      scoreOf([
+        `<attributes><time><beats>Infinity</beats><beat-type>4</beat-type></time></attributes>${wholeBar()}`,
+      ]),
+      { seconds: 2, performed: 1 },
+      'a metre that is none',
+    ],
   ])('%s', (_, file, expected, notice) => {
     const found = looked(file);
     const { order, ...rest } = expected;
@@ -343,14 +357,24 @@ describe('what is refused, with its place', () => {
         '1e9',
       ),
     });
+    // A figure in the place of another leaves the file well-formed, and may be beyond all measure.
+    const figure = fc.record({
+      nth: fc.nat(),
+      figure: fc.constantFrom('1e9', '999999999', '-1', '0', '0.5', 'Infinity', 'NaN', ''),
+    });
     fc.assert(
       fc.property(
         fc.constantFrom(...texts),
-        fc.array(edit, { minLength: 1, maxLength: 6 }),
+        fc.array(fc.oneof(edit, figure), { minLength: 1, maxLength: 6 }),
         (text, edits) => {
-          const hurt = edits.reduce((all, { at, cut, put }) => {
-            const place = at % all.length;
-            return all.slice(0, place) + put + all.slice(place + cut);
+          const hurt = edits.reduce((all, each) => {
+            if ('figure' in each) {
+              const figures = [...all.matchAll(/(?<=[>"])\d+(?=[<"])/g)];
+              const { index = 0, 0: found = '' } = figures[each.nth % figures.length] ?? {};
+              return all.slice(0, index) + each.figure + all.slice(index + found.length);
+            }
+            const place = each.at % all.length;
+            return all.slice(0, place) + each.put + all.slice(place + each.cut);
           }, text);
           const since = performance.now();
           const read = readScore(utf8(hurt));

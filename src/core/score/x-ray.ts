@@ -12,6 +12,7 @@ import { roadmapOf, roadSigns, type Roadmap } from './roadmap';
 import { keyChanges, type KeyChange } from './key-traps';
 import { landmarksOf, type Landmark } from './landmarks';
 import { loudnessOf, type Loudness } from './loudness';
+import { movesOf, type Moves } from './moves';
 import { strokeCounts, type StrokeCounts } from './sides';
 import { measureSeconds, tempoChanges, type TempoChange } from './times';
 import { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
@@ -41,6 +42,7 @@ export interface XRay {
   /** By bar: the widest span sounding at once on one staff, in semitones; 0 where notes are single. */
   readonly spans: readonly number[];
   readonly strokes: StrokeCounts;
+  readonly moves: Moves;
   /** Leaps of the playing order, of the bars asked for where some are. */
   readonly drills: readonly JumpDrill[];
   /** By bar, 0 to 1. */
@@ -89,6 +91,7 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       loudness: loudnessOf(score, layout),
       spans: layout.bars.map((bar) => Math.max(0, ...spansOf(soundingNotes(part, bar, layout)).values())),
       strokes: strokeCounts(part),
+      moves: movesOf(part, layout),
       drills: jumpDrills(asked?.value ?? roadmap, layout),
       difficulty,
       chunks: chunksOf(score, part, layout, difficulty),

@@ -5,6 +5,7 @@ import type { Student } from '@/core/students';
 import { Button, Section, SelectField, TempoMark } from '@/ui';
 import type { ScoreAnswer } from '@/workers/score-client';
 import { barName, barWords } from '../score-model';
+import { StringsAndButtons } from './StringsAndButtons';
 import css from '../ScoreView.module.css';
 
 const ALTERED: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'natural', 1: 'sharp' };
@@ -62,6 +63,7 @@ export function ScoreSights({
         </Section>
       )}
       <Sides answer={answer} onPick={onPick} />
+      <StringsAndButtons answer={answer} student={student} onPick={onPick} />
       {keyChanges.length > 0 && (
         <Section title="Where the key changes">
           <ul className={css.list}>
