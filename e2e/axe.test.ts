@@ -75,4 +75,4 @@ test('first run and empty views: no violation, and each says what comes first', 
   }
   expect(problems).toEqual([]);
   await page.close();
-}, 60_000);
+});

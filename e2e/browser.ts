@@ -44,6 +44,9 @@ export function watch(page: Page): string[] {
   return problems;
 }
 
+/** Milliseconds after which what should be there will not come. */
+const WAIT = 30_000;
+
 /** Things are looked for in the open dialog, or else in the whole page. */
 interface Wanted {
   readonly by: 'label' | 'press';
@@ -81,7 +84,7 @@ async function find(page: Page, wanted: Wanted): Promise<ElementHandle> {
         );
         return presses[nth] ?? null;
       },
-      { timeout: 10_000, polling: 50 },
+      { timeout: WAIT, polling: 50 },
       wanted,
     )
     .catch(() => {
@@ -157,7 +160,7 @@ export async function sees(page: Page, text: string | RegExp, selector = 'body')
     .waitForFunction(
       (css, pattern, mode) =>
         new RegExp(pattern, mode).test((document.querySelector(css)?.textContent ?? '').replace(/\s+/g, ' ')),
-      { timeout: 10_000, polling: 50 },
+      { timeout: WAIT, polling: 50 },
       selector,
       source,
       flags,
@@ -186,7 +189,7 @@ export async function kept(page: Page, work: () => Promise<void>): Promise<void>
   await work();
   await page.waitForFunction(
     (count) => Number(document.documentElement.dataset['saved']) > count,
-    { timeout: 10_000, polling: 50 },
+    { timeout: WAIT, polling: 50 },
     before,
   );
 }

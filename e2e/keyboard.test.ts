@@ -104,7 +104,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
   await page.waitForFunction(() => document.querySelector('dialog[open]') === null);
   expect(problems).toEqual([]);
   await page.close();
-}, 60_000);
+});
 
 test('letters typed into a field turn no page, and focus is always visible', async () => {
   const { page } = await openPage(browser());

@@ -122,7 +122,7 @@ test('a requirement written from scratch: two levels, a scale table, weights, ru
     'Higher stage',
   );
   expect(problems).toEqual([]);
-}, 120_000);
+});
 
 test('five hundred pieces pasted, ten rows bad: named, one mended in place, the rest come in; one undo takes it back', async () => {
   const { page, problems } = await openPage(browser());
@@ -153,7 +153,7 @@ test('five hundred pieces pasted, ten rows bad: named, one mended in place, the 
   );
   expect(pieces).toEqual([]);
   expect(problems).toEqual([]);
-}, 120_000);
+});
 
 test('fit by keyboard alone: the student found, why a level is out of reach read, another chosen, entered', async () => {
   const { page, problems } = await openPage(browser());
@@ -163,21 +163,22 @@ test('fit by keyboard alone: the student found, why a level is out of reach read
   await page.keyboard.press('f');
   await page.keyboard.type('jonah');
   await sees(page, '1 student');
-  const panel = () => page.$eval('aside', (aside) => aside.textContent);
+  /** The focus follows in the next frame. */
   const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
+  const focuses = (words: string) => expect.poll(focused, { timeout: 10_000 }).toContain(words);
   for (let step = 0; step < 12 && !(await focused()).startsWith('Jonah Thwaite, '); step += 1)
     await page.keyboard.press('Tab');
-  expect(await focused()).toContain('Tarrin Board Level 3: reachable');
+  await focuses('Tarrin Board Level 3: reachable');
   for (let level = 4; level <= 7; level += 1) await page.keyboard.press('ArrowRight');
-  expect(await focused()).toContain('Tarrin Board Level 7: not eligible');
-  expect(await panel()).toContain('Not eligible: Rank 5 of Tarrin Board flute passed before');
+  await focuses('Tarrin Board Level 7: not eligible');
+  await sees(page, 'Not eligible: Rank 5 of Tarrin Board flute passed before', 'aside');
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('ArrowLeft');
-  expect(await focused()).toContain('Tarrin Board Level 5: beyond');
-  expect(await panel()).toContain('Too early: ');
+  await focuses('Tarrin Board Level 5: beyond');
+  await sees(page, 'Too early: ', 'aside');
   await page.keyboard.press('l');
   await sees(page, 'Jonah Thwaite, Level 3');
-  expect(await panel()).toContain('Best programme found');
+  await sees(page, 'Best programme found', 'aside');
   await kept(page, () => page.keyboard.press('e'));
   await sees(page, 'Entered Wed 20 Jan.');
   const goals = ((await dataOf(page, 'goal')) as Record<string, unknown>[]).filter(
@@ -186,7 +187,7 @@ test('fit by keyboard alone: the student found, why a level is out of reach read
   expect(goals).toMatchObject([{ setId: 'tarrin-flute-2026', enteredOn: '2027-01-20' }]);
   expect(Object.keys(goals[0]?.['programme'] as object).sort()).toEqual(['a', 'b', 'c']);
   expect(problems).toEqual([]);
-}, 120_000);
+});
 
 test('a skill of one’s own and a common level: a circle is named and not saved, the fit asks for the skill, undo takes it back', async () => {
   const { page, problems } = await openPage(browser());

@@ -87,7 +87,7 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await sees(page, 'Which bars are the same as bar 1? Bars 5, 14.');
   expect(problems).toEqual([]);
   await page.close();
-}, 120_000);
+});
 
 test('a programme found with one piece locked; why another is not in; one left out; the second-best set from side by side', async () => {
   const { page, problems } = await openPage(browser());

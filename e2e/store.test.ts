@@ -123,7 +123,7 @@ test('two tabs, 200 interleaved edits through the interface: none is lost, and b
   const total = await textOf(third, '[aria-label^="Total"] h2');
   for (const page of [one, two]) await sees(page, total, '[data-testid="total"]');
   await one.browserContext().close();
-}, 60_000);
+});
 
 test('an undo that another tab has overtaken is refused, and says so', async () => {
   const { page: one } = await openPage(browser());
@@ -268,7 +268,7 @@ describe('a locked studio file', () => {
     await sees(page, /It would add 0 and change 0 records; \d+ are the same/);
     expect(problems).toEqual([]);
     await page.browserContext().close();
-  }, 60_000);
+  });
 });
 
 test('after the first visit the app opens with the server stopped', async () => {
@@ -303,4 +303,4 @@ test('after the first visit the app opens with the server stopped', async () => 
   await visit(page, `${base}/mark?goal=orla-5&component=b`);
   await kept(page, () => page.keyboard.press('Digit6'));
   await page.browserContext().close();
-}, 60_000);
+});

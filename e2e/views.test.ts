@@ -38,7 +38,7 @@ test('at every size nothing runs off the page sideways, and what is pressed is t
     }
   }
   await page.close();
-}, 60_000);
+});
 
 test('sheets print on real pages of their size', async () => {
   const { page } = await openPage(browser());

@@ -203,7 +203,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await sees(page, 'of 72. pass; 4 short of merit.', '[data-testid="award"]');
   expect(problems).toEqual([]);
   await page.close();
-}, 120_000);
+});
 
 /** Moves the cursor to a piece of the list. */
 /** Presses the row of a piece until it is the one chosen from: rows change places while the page answers. */
@@ -285,7 +285,7 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
   await sees(page, 'Hester Quill');
   expect(problems).toEqual([]);
   await page.close();
-}, 60_000);
+});
 
 test('leaving the demo never touches one’s own studio', async () => {
   const { page } = await openPage(browser());
