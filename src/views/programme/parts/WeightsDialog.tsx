@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { weightOf, WEIGHTS, type Studio, type WeightName } from '@/core/register';
 import { saveSettings } from '@/store';
-import { Button, Dialog, DialogActs, FieldRow, TextField } from '@/ui';
+import { Button, Dialog, DialogActs, TextField } from '@/ui';
 import css from './SuggestionList.module.css';
 
 const NAMES = Object.keys(WEIGHTS) as WeightName[];
@@ -32,7 +32,7 @@ export function WeightsDialog({
         <p className={css.soft}>
           Points, for every student. The best programmes are those of the greatest sum.
         </p>
-        <FieldRow>
+        <div className={css.weights}>
           {NAMES.map((name, at) => (
             <TextField
               key={name}
@@ -46,7 +46,7 @@ export function WeightsDialog({
               onChange={(value) => setFields(fields.with(at, value))}
             />
           ))}
-        </FieldRow>
+        </div>
         <DialogActs>
           <Button type="submit" look="do" disabled={!fields.every(isGood)}>
             Save

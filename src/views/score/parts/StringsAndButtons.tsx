@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import type { Moves, StringInstrument } from '@/core/score';
 import type { Student } from '@/core/students';
 import { Button, Section, SelectField } from '@/ui';
@@ -47,7 +47,7 @@ export function StringsAndButtons({
     .sort((a, b) => b.figure - a.figure || a.bar - b.bar)
     .slice(0, MOST);
   return (
-    <Section title="Strings and buttons" end="in the first position where it can be">
+    <Section title="Strings and buttons" end="first position">
       <div className={css.acts}>
         <SelectField
           label="Moves of"
@@ -68,14 +68,17 @@ export function StringsAndButtons({
       )}
       {most.length > 0 && (
         <p>
-          Most in{' '}
-          {most.map(({ figure, bar }) => (
-            <span key={bar}>
-              <Button look="quiet" onClick={() => onPick(bar)}>
-                {barName(answer, bar)}
-              </Button>{' '}
-              {kind === 'buttons' ? `${figure} fifths` : figure}{' '}
-            </span>
+          Most:{' '}
+          {most.map(({ figure, bar }, at) => (
+            <Fragment key={bar}>
+              <span className={css.figures}>
+                <Button look="quiet" onClick={() => onPick(bar)}>
+                  {barName(answer, bar)}
+                </Button>
+                {kind === 'buttons' ? `${figure} fifths` : figure}
+                {at < most.length - 1 ? ',' : ''}
+              </span>{' '}
+            </Fragment>
           ))}
         </p>
       )}
