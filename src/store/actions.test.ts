@@ -262,6 +262,7 @@ describe('every action', () => {
       /minutesByWeekday/,
     );
     expect(facts(studio())).toBe(before);
+    expect(ready().notice).toBe('Not kept: minutesByWeekday needs at least 7.');
   });
 });
 

@@ -14,7 +14,8 @@ export type Edit =
   | { readonly kind: RecordKind; readonly remove: string };
 
 /** An edit whose data does not hold its form. A view that lets this happen has a bug; an import reports it. */
-class InvalidEdit extends Error {
+/** What was asked for does not hold the form its record has. */
+export class InvalidEdit extends Error {
   constructor(
     readonly key: string,
     readonly problems: readonly Problem[],

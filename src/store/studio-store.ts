@@ -1,7 +1,7 @@
 import { recordKey, type StoredRecord } from '@/core/files';
 import type { Studio } from '@/core/register';
 import { breathe } from './breathe';
-import { changesOf, reverse, type Edit } from './changes';
+import { changesOf, InvalidEdit, reverse, type Edit } from './changes';
 import { DEMO_NOW, wallClock, type Now } from './clock';
 import { Journal, type Change, type Lock, type SetAside } from './journal';
 import { browserKv, type Kv } from './kv';
@@ -152,11 +152,20 @@ async function keep(
     if (entry) channel?.postMessage(entry.seq);
     return entry ? entry.changes : null;
   } catch (error) {
-    if (!isFull(error)) throw error;
-    publish(which, FULL);
-    return null;
+    if (isFull(error)) {
+      publish(which, FULL);
+      return null;
+    }
+    // The view keeps what was typed, since its action fails; the page says what is wrong with it.
+    if (error instanceof InvalidEdit) publish(which, `Not kept: ${placesOf(error)}.`);
+    throw error;
   }
 }
+const placesOf = ({ problems }: InvalidEdit): string =>
+  problems
+    .slice(0, 3)
+    .map(({ pointer, message }) => `${pointer.replace(/^\//, '').replaceAll('/', ' ')} ${message}`)
+    .join('; ');
 
 let turn: Promise<unknown> = Promise.resolve();
 /** Actions of this tab one after the other, so that undo takes back the one asked for last, however long it is still being written. */

@@ -1,11 +1,12 @@
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { demandsHad, repertoireOf } from '@/core/register';
 import { ANY_PIECE, type Relation, type ShelfQuery } from '@/core/shelf';
-import { shortName, type Student } from '@/core/students';
+import { initials, shortName, type Student } from '@/core/students';
 import type { ReadyState } from '@/store';
 import { Button, Empty, LinkButton, Loading, PageLine, Section, SelectField, TextField } from '@/ui';
 import { queryOf, StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
+import { usePrinting } from '../shell/use-printing';
 import { useSettled } from '../shell/use-settled';
 import { Facets } from './parts/Facets';
 import { NewPieces } from './parts/NewPieces';
@@ -26,6 +27,7 @@ function Repertoire({ ready }: { readonly ready: ReadyState }) {
   const { studio } = ready;
   const [studentId, setStudent] = useState(() => queryOf('student') ?? '');
   const student = studio.students.get(studentId);
+  const printing = usePrinting();
   const [own, showOwn] = useState(() => queryOf('own') !== null);
   const students = [...studio.students.values()].filter(({ archivedOn }) => archivedOn === null);
   const mine = student ? repertoireOf(studio, student.id).length : 0;
@@ -33,7 +35,11 @@ function Repertoire({ ready }: { readonly ready: ReadyState }) {
     <>
       <PageLine
         title="Repertoire"
-        sub={`${studio.pieces.size} ${studio.pieces.size === 1 ? 'piece' : 'pieces'}`}
+        sub={
+          student && own
+            ? `${printing && studio.settings.initialsOnPaper ? initials(student.name) : student.name}, ${student.instrument}`
+            : `${studio.pieces.size} ${studio.pieces.size === 1 ? 'piece' : 'pieces'}`
+        }
         end={
           <>
             <SelectField

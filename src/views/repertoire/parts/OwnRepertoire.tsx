@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { goalContext, openGoals, repertoireOf } from '@/core/register';
 import { breadthPace, isLearned, stateOf } from '@/core/repertoire';
 import { backupsFor, coverageOf, exposureOf } from '@/core/shelf';
-import { shortName, type Student } from '@/core/students';
+import type { Student } from '@/core/students';
 import { formatDay } from '@/core/time';
 import { saveSettings, type ReadyState } from '@/store';
 import { Button, Empty, LinkButton, Ruler, Section, SelectField, Table, TextField } from '@/ui';
@@ -26,41 +26,43 @@ export function OwnRepertoire({ ready, student }: { readonly ready: ReadyState; 
   const pace = breadthPace(entries, aim, now.day);
   return (
     <div className={css.grid}>
-      <Section title={`${shortName(student.name)}’s own`} end="the latest begun first">
+      <Section title="Own repertoire" end="the latest begun first">
         {entries.length === 0 ? (
           <Empty title="Nothing begun yet">
             <p>A piece of the shelf is begun from its panel under All pieces.</p>
           </Empty>
         ) : (
-          <Table label="Own repertoire" head={['Piece', 'Part', 'Begun', 'State', 'Since', 'Change']} tight>
-            {entries.map((entry) => {
-              const known = studio.pieces.get(entry.pieceId);
-              const [first, last] = [entry.steps[0], entry.steps.at(-1)];
-              return (
-                <tr key={entry.id}>
-                  <th scope="row">
-                    {known?.title ?? 'A piece that is gone'}
-                    {entry.stretch && <span className={css.soft}> stretch</span>}
-                  </th>
-                  <td>{entry.part ?? ''}</td>
-                  <td>{first && formatDay(first.day, 'written')}</td>
-                  <td>
-                    <b>{stateOf(entry)}</b>
-                  </td>
-                  <td>{last && formatDay(last.day, 'written')}</td>
-                  <td>
-                    <Button
-                      look="quiet"
-                      label={`Set the state of ${known?.title ?? 'the piece'}`}
-                      onClick={() => open(entry.id)}
-                    >
-                      Set its state
-                    </Button>
-                  </td>
-                </tr>
-              );
-            })}
-          </Table>
+          <div className={css.own}>
+            <Table label="Own repertoire" head={['Piece', 'Part', 'Begun', 'State', 'Since', 'Change']} tight>
+              {entries.map((entry) => {
+                const known = studio.pieces.get(entry.pieceId);
+                const [first, last] = [entry.steps[0], entry.steps.at(-1)];
+                return (
+                  <tr key={entry.id}>
+                    <th scope="row">
+                      {known?.title ?? 'A piece that is gone'}
+                      {entry.stretch && <span className={css.soft}> stretch</span>}
+                    </th>
+                    <td>{entry.part ?? ''}</td>
+                    <td>{first && formatDay(first.day, 'written')}</td>
+                    <td>
+                      <b>{stateOf(entry)}</b>
+                    </td>
+                    <td>{last && formatDay(last.day, 'written')}</td>
+                    <td>
+                      <Button
+                        look="quiet"
+                        label={`Set the state of ${known?.title ?? 'the piece'}`}
+                        onClick={() => open(entry.id)}
+                      >
+                        Set its state
+                      </Button>
+                    </td>
+                  </tr>
+                );
+              })}
+            </Table>
+          </div>
         )}
       </Section>
       <aside className={css.panel} aria-label="Pace, backups and what was never met">
@@ -190,15 +192,20 @@ function NeverMet({
       {levels.length === 0 ? (
         <p className={css.soft}>No requirement is for {student.instrument}.</p>
       ) : (
-        <SelectField
-          label="Against the pieces of"
-          value={at ? `${at.set.id} ${at.level.id}` : ''}
-          options={levels.map(({ set, level }) => ({
-            value: `${set.id} ${level.id}`,
-            label: `${set.name}, ${level.name}${own.filter(({ family }) => family === set.family).length > 1 ? `, ${set.edition.name}` : ''}`,
-          }))}
-          onChange={pick}
-        />
+        <>
+          <p className={css.printed}>{at ? `Against the pieces of ${at.set.name}, ${at.level.name}.` : ''}</p>
+          <div className={css.unprinted}>
+            <SelectField
+              label="Against the pieces of"
+              value={at ? `${at.set.id} ${at.level.id}` : ''}
+              options={levels.map(({ set, level }) => ({
+                value: `${set.id} ${level.id}`,
+                label: `${set.name}, ${level.name}${own.filter(({ family }) => family === set.family).length > 1 ? `, ${set.edition.name}` : ''}`,
+              }))}
+              onChange={pick}
+            />
+          </div>
+        </>
       )}
       <ul className={css.list}>
         {never.slice(0, MOST).map(({ demand, pieces }) => (

@@ -7,8 +7,9 @@ import type { ScoreAnswer } from '@/workers/score-client';
 import { barName, barsFrom, barWords, likeWords, placeWords, playedBars } from '../score-model';
 import css from '../ScoreView.module.css';
 
-/** Letters of a place's own name. */
+/** Letters of a place's own name, and of a note. */
 const MOST_LETTERS = 60;
+const MOST_OF_NOTE = 1_000;
 
 /** One bar: how hard, like which, what it asks for, what the teacher wrote at it. */
 export function BarPanel({
@@ -33,6 +34,7 @@ export function BarPanel({
   const own = score.places?.find((each) => each.bar === number)?.name ?? '';
   const [named, setNamed] = useState(own);
   const isLong = named.trim().length > MOST_LETTERS;
+  const isLongNote = text.trim().length > MOST_OF_NOTE;
   const notes = score.notes.flatMap((note, at) => (note.bar === number ? [{ note, at }] : []));
   return (
     <Section
@@ -61,14 +63,19 @@ export function BarPanel({
         className={css.acts}
         onSubmit={(event) => {
           event.preventDefault();
-          if (text.trim() === '') return;
+          if (text.trim() === '' || isLongNote) return;
           void noteAtBar(score.id, { bar: number, day: today, text: text.trim() }).then(
             (kept) => kept && setText(''),
           );
         }}
       >
-        <TextField label={`Note at ${name}`} value={text} onChange={setText} />
-        <Button type="submit" disabled={text.trim() === ''}>
+        <TextField
+          label={`Note at ${name}`}
+          value={text}
+          onChange={setText}
+          error={isLongNote ? `At most ${MOST_OF_NOTE} letters.` : undefined}
+        />
+        <Button type="submit" disabled={text.trim() === '' || isLongNote}>
           Keep the note
         </Button>
       </form>
