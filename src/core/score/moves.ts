@@ -51,35 +51,42 @@ export function leastCrossings(
   open: readonly number[],
   reach: number,
 ): readonly number[] | null {
+  const count = open.length;
   // One crossing weighs more than all strings that can be passed over.
-  const crossing = 1 + notes.length * open.length;
-  let costs: number[] = open.map(() => 0);
-  const from: number[][] = [];
-  for (const note of notes) {
-    const may = stringsFor(note, open, reach);
+  const crossing = 1 + notes.length * count;
+  let costs = new Float64Array(count);
+  let next = new Float64Array(count);
+  /** By note and string: the string of the note before on the cheapest way. */
+  const from = new Uint8Array(notes.length * count);
+  const unprinted = new Map<number, readonly number[]>();
+  let before: readonly number[] = [];
+  for (let at = 0; at < notes.length; at += 1) {
+    const note = notes[at] as StringNote;
+    const known = note.string === null ? unprinted.get(note.pitch) : undefined;
+    const may = known ?? stringsFor(note, open, reach);
+    if (note.string === null) unprinted.set(note.pitch, may);
     if (may.length === 0) return null;
-    const before = costs;
-    const best = open.map(() => -1);
-    costs = open.map((_, string) => {
-      if (!may.includes(string)) return Infinity;
-      let least = Infinity;
-      for (const [other, cost] of before.entries()) {
-        const with_ =
-          cost + (other === string || from.length === 0 ? 0 : crossing + Math.abs(other - string));
-        if (with_ < least) {
-          least = with_;
-          best[string] = other;
-        }
+    for (const string of may) {
+      let least = before.length === 0 ? 0 : Infinity;
+      for (const other of before) {
+        const cost = (costs[other] ?? 0) + (other === string ? 0 : crossing + Math.abs(other - string));
+        if (cost >= least) continue;
+        least = cost;
+        from[at * count + string] = other;
       }
-      return least;
-    });
-    from.push(best);
+      next[string] = least;
+    }
+    [costs, next] = [next, costs];
+    before = may;
   }
-  let string = costs.indexOf(Math.min(...costs));
-  const chosen: number[] = [];
-  for (const best of from.toReversed()) {
-    chosen.unshift(string);
-    string = best[string] ?? 0;
+  const chosen = new Array<number>(notes.length);
+  let string = before.reduce(
+    (best, other) => ((costs[other] ?? 0) < (costs[best] ?? 0) ? other : best),
+    before[0] ?? 0,
+  );
+  for (let at = notes.length - 1; at >= 0; at -= 1) {
+    chosen[at] = string;
+    string = from[at * count + string] ?? 0;
   }
   return chosen;
 }
@@ -97,15 +104,19 @@ export function movesOf(part: ScorePart, layout: Layout): Moves {
   const tops: (StringNote & { readonly bar: number })[] = [];
   const basses: { readonly pitch: number; readonly bar: number }[] = [];
   for (const [bar, each] of layout.bars.entries()) {
-    const highest = new Map<number, StringNote>();
-    const lowest = new Map<number, number>();
-    for (const { at, pitch, note } of soundingNotes(part, each, layout)) {
-      if (note.tieStop || note.grace || note.unpitched) continue;
-      if (pitch > (highest.get(at)?.pitch ?? -1)) highest.set(at, { pitch, string: note.string });
-      if (note.staff === staves) lowest.set(at, Math.min(pitch, lowest.get(at) ?? Infinity));
+    const sounding = soundingNotes(part, each, layout).filter(
+      ({ note }) => !note.tieStop && !note.grace && !note.unpitched,
+    );
+    let [top, bass] = [-1, -1];
+    for (const { at, pitch, note } of sounding.sort((a, b) => a.at - b.at)) {
+      if (at !== top) tops.push({ pitch, string: note.string, bar });
+      else if (pitch > (tops.at(-1)?.pitch ?? 0)) tops[tops.length - 1] = { pitch, string: note.string, bar };
+      top = at;
+      if (note.staff !== staves) continue;
+      if (at !== bass) basses.push({ pitch, bar });
+      else if (pitch < (basses.at(-1)?.pitch ?? 0)) basses[basses.length - 1] = { pitch, bar };
+      bass = at;
     }
-    for (const [, top] of inTime(highest)) tops.push({ ...top, bar });
-    for (const [, pitch] of inTime(lowest)) basses.push({ pitch, bar });
   }
   const byBar = () => layout.bars.map(() => 0);
   const struck = byBar();
@@ -135,5 +146,3 @@ export function movesOf(part: ScorePart, layout: Layout): Moves {
     buttons: staves > 1 ? buttons : null,
   };
 }
-
-const inTime = <T>(found: ReadonlyMap<number, T>) => [...found].sort(([a], [b]) => a - b);
