@@ -124,6 +124,7 @@ export function writtenOut({ sections, back }: Road): number[] {
 const NONE: RoadSign = {
   repeatStart: false,
   repeatEnd: 0,
+  repeatAfterJump: false,
   ending: null,
   segno: null,
   coda: null,

@@ -49,6 +49,7 @@ export class BarlineBuilder {
       }
       return;
     }
+    if (attributes['after-jump'] === 'yes') measure.repeatAfterJump = true;
     const times = Math.min(99, Math.max(2, Math.round(Number(attributes['times'] ?? 2)) || 2));
     const before = this.place.part?.measures.at(-1);
     if (this.left && before && this.place.at === 0) {

@@ -1,12 +1,12 @@
 import { noteValueOf } from '../music';
 import { QUARTERS, type Attributes, type DraftMeasure, type Place } from './draft';
 import type { Mark } from './model';
-import { wordsOrder } from './words';
+import { wordsOrder, type WordsOrder } from './words';
 
 /** What stands in a `<direction>` or `<sound>`: tempo, words, dynamics, and the orders to leave the printed order. */
 export class DirectionBuilder {
   /** Marks of the direction being read; they get their place when it ends. */
-  private direction: { marks: ((at: number) => Mark)[]; offset: number } | null = null;
+  private direction: { marks: ((at: number) => Mark)[]; offset: number; said: string[] } | null = null;
   private metronome: { units: { unit: string; dots: number }[]; perMinute: string } | null = null;
   private soundTempo = false;
 
@@ -20,7 +20,7 @@ export class DirectionBuilder {
   open(name: string, attributes: Attributes, parent: string): void {
     switch (name) {
       case 'direction':
-        this.direction = { marks: [], offset: 0 };
+        this.direction = { marks: [], offset: 0, said: [] };
         return;
       case 'sound':
         this.sound(attributes);
@@ -111,8 +111,16 @@ export class DirectionBuilder {
     const said = text.trim();
     if (said === '') return;
     this.mark((at) => ({ at, kind: 'words', text: said }));
-    const order = wordsOrder(said);
-    if (!order) return;
+    this.direction?.said.push(said);
+  }
+
+  /** Words of one direction are read together where they order something so: "D.S. al" and "Coda". */
+  private orders({ said }: { readonly said: readonly string[] }): void {
+    const whole = wordsOrder(said.join(' '));
+    for (const order of whole ? [whole] : said.map(wordsOrder)) if (order) this.order(order);
+  }
+
+  private order(order: WordsOrder): void {
     this.mark((at) =>
       order.kind === 'da capo'
         ? { at, kind: 'da capo', until: order.until }
@@ -140,8 +148,9 @@ export class DirectionBuilder {
 
   private end(measure: DraftMeasure): void {
     const { direction } = this;
-    this.direction = null;
     if (!direction) return;
+    this.orders(direction);
+    this.direction = null;
     const at = Math.max(0, this.place.at + direction.offset);
     let marks = direction.marks.map((make) => make(at));
     // The tempo that sounds stands before the one that is printed, which says the unit.

@@ -88,6 +88,7 @@ export const newMeasure = (number: string, implicit: boolean, part: DraftPart): 
   marks: [],
   repeatStart: false,
   repeatEnd: 0,
+  repeatAfterJump: false,
   endingStart: null,
   endingStop: false,
   newSystem: false,

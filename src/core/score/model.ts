@@ -40,6 +40,8 @@ export interface Measure {
   readonly repeatStart: boolean;
   /** How often a repeat that ends here is played; 0 for none. */
   readonly repeatEnd: number;
+  /** The repeat that ends here is played on a return too. */
+  readonly repeatAfterJump: boolean;
   /** An ending that starts here, with the passes it is played on. */
   readonly endingStart: readonly number[] | null;
   readonly endingStop: boolean;

@@ -20,8 +20,10 @@ export class NoteBuilder {
     return this.note !== null;
   }
 
-  begin(): void {
+  begin(attributes: Attributes): void {
     this.note = newNote();
+    // What is heard in place of a sign and not printed is nothing to play.
+    if (attributes['print-object'] === 'no') this.note.cue = true;
     this.duration = null;
     this.displayed = false;
   }

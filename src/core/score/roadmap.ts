@@ -6,6 +6,8 @@ export interface RoadSign {
   readonly repeatStart: boolean;
   /** How often a repeat that ends here is played; 0 for none. */
   readonly repeatEnd: number;
+  /** It is played on a return too, whatever the rule. */
+  readonly repeatAfterJump: boolean;
   /** The ending this measure belongs to; null outside endings. */
   readonly ending: Ending | null;
   readonly segno: string | null;
@@ -103,7 +105,8 @@ export function roadmapOf(printed: readonly RoadSign[], options: RoadmapOptions 
     }
     order.push(at);
     const here = at;
-    if (sign.repeatEnd > 0 && repeating() && goesBack(signs, sign, pass)) {
+    const again = repeating() || (options.repeats && sign.repeatAfterJump && !ending);
+    if (sign.repeatEnd > 0 && again && goesBack(signs, sign, pass)) {
       pass += 1;
       leap(here, start, 'repeat');
       continue;
@@ -227,6 +230,7 @@ export function roadSigns(score: Score, lengths: readonly number[]): RoadSign[] 
     return {
       repeatStart: all.some(({ repeatStart }) => repeatStart),
       repeatEnd: Math.max(0, ...all.map(({ repeatEnd }) => repeatEnd)),
+      repeatAfterJump: all.some(({ repeatAfterJump }) => repeatAfterJump),
       ending: endings.find(({ from, to }) => from <= index && index <= to) ?? null,
       segno: target(index, 'segno'),
       coda: index === leaving ? null : target(index, 'coda'),

@@ -133,7 +133,7 @@ export class ScoreBuilder {
     }
     switch (name) {
       case 'note':
-        this.note.begin();
+        this.note.begin(attributes);
         return;
       case 'backup':
       case 'forward':
@@ -142,6 +142,10 @@ export class ScoreBuilder {
       case 'key':
       case 'time':
         this.attributes.open(name);
+        return;
+      case 'interchangeable':
+        // Another way of writing the same metre.
+        this.passedOver = 1;
         return;
       case 'print':
         if (attributes['new-system'] === 'yes') measure.newSystem = true;

@@ -74,6 +74,38 @@ describe('what files of different hands do, and how it is read', () => {
       { order: [0, 1, 0, 2] },
     ],
     [
+      'words of one order cut in two',
+      scoreOf([
+        `<direction><direction-type><segno/></direction-type></direction>${wholeBar()}`,
+        wholeBar('D5') + words('To</words><words>Coda'),
+        wholeBar('E5') + words('D.S. al</words><words font-style="italic">Coda'),
+        words('Coda</words><words>broadly') + wholeBar('F5'),
+      ]),
+      { order: [0, 1, 2, 0, 1, 3] },
+    ],
+    [
+      'a repeat that is played after the jump too',
+      scoreOf([
+        wholeBar() + right(BACK),
+        wholeBar('D5') + right('<repeat direction="backward" after-jump="yes"/>'),
+        wholeBar('E5') + words('D.C.'),
+      ]),
+      { order: [0, 0, 1, 1, 2, 0, 1, 1, 2] },
+    ],
+    [
+      'a metre written in two ways is one metre',
+      scoreOf([
+        `<attributes><time><beats>6</beats><beat-type>8</beat-type><interchangeable><beats>2</beats><beat-type>4</beat-type></interchangeable></time></attributes>${noteOf('C5', 6)}`,
+        noteOf('D5', 12),
+      ]),
+      { seconds: 2.25, printed: 1 },
+    ],
+    [
+      'notes that are heard and not printed',
+      scoreOf([wholeBar(), wholeBar('D5').replace('<note>', '<note print-object="no">'), wholeBar('E5')]),
+      { toLearn: 2, performed: 3, seconds: 6 },
+    ],
+    [
       'a segno that is missing: said, and played on',
       scoreOf([wholeBar(), wholeBar('D5') + words('D.S.'), wholeBar('E5')]),
       { order: [0, 1, 2] },

@@ -1,11 +1,10 @@
 import { groupingsOf, handRate, rollStrokes } from '@/core/music';
 import { useState } from 'react';
 import { barOfMeasure, sidesOf, type LoudnessStep } from '@/core/score';
-import type { Student } from '@/core/students';
 import { Button, Section, SelectField, TempoMark } from '@/ui';
 import type { ScoreAnswer } from '@/workers/score-client';
 import { barName, barWords } from '../score-model';
-import { StringsAndButtons } from './StringsAndButtons';
+import { StringsAndButtons, type SightProps } from './StringsAndButtons';
 import css from '../ScoreView.module.css';
 
 const ALTERED: Readonly<Record<number, string>> = { [-1]: 'flat', 0: 'natural', 1: 'sharp' };
@@ -14,15 +13,7 @@ const MOST = 8;
 const MOTIONS = [2, 3, 4, 6];
 
 /** What the page says at a glance: keys that change, loudness, reach, odd metres. Only what the piece has. */
-export function ScoreSights({
-  answer,
-  student,
-  onPick,
-}: {
-  readonly answer: ScoreAnswer;
-  readonly student: Student | null;
-  readonly onPick: (bar: number) => void;
-}) {
+export function ScoreSights({ answer, student, onPick }: SightProps) {
   const { keyChanges, loudness, spans } = answer;
   const press = (bar: number) => (
     <Button look="quiet" onClick={() => onPick(bar)}>

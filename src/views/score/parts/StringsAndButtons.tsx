@@ -6,6 +6,13 @@ import type { ScoreAnswer } from '@/workers/score-client';
 import { barName } from '../score-model';
 import css from '../ScoreView.module.css';
 
+/** What a sight of the page is drawn from. */
+export interface SightProps {
+  readonly answer: ScoreAnswer;
+  readonly student: Student | null;
+  readonly onPick: (bar: number) => void;
+}
+
 type Kind = 'none' | 'buttons' | StringInstrument;
 const MOST = 8;
 
@@ -19,15 +26,7 @@ const labelOf = (kind: Kind) =>
   kind === 'none' ? 'not asked' : kind === 'buttons' ? 'left-hand buttons' : `${kind} strings`;
 
 /** How often the bow or hand crosses strings, how far the left hand jumps among buttons; the bars of most moves. */
-export function StringsAndButtons({
-  answer,
-  student,
-  onPick,
-}: {
-  readonly answer: ScoreAnswer;
-  readonly student: Student | null;
-  readonly onPick: (bar: number) => void;
-}) {
+export function StringsAndButtons({ answer, student, onPick }: SightProps) {
   const { moves } = answer;
   const kinds = kindsOf(moves);
   const [asked, ask] = useState<Kind | null>(null);
