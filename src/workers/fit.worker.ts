@@ -1,7 +1,7 @@
 import { fitRows, type FitCell, type FitColumn } from '@/core/fit';
 import type { Piece } from '@/core/repertoire';
 import { findLevel, findSession, type RequirementSet } from '@/core/requirements';
-import { mapWith } from '@/core/skills';
+import { mapWith, type SkillMap } from '@/core/skills';
 import type { CalendarDay } from '@/core/time';
 import type { FitPart, FitReply } from './fit.protocol';
 import { cellPacker } from './pack-cells';
@@ -12,7 +12,7 @@ const SLICE = 200;
 const send = (reply: FitReply) => self.postMessage(reply);
 
 type PartOf<K extends FitPart['kind']> = Extract<FitPart, { kind: K }>;
-let given: PartOf<'settings'> | null = null;
+let given: (PartOf<'settings'>['settings'] & { readonly map: SkillMap }) | null = null;
 let asked: PartOf<'columns'> = { kind: 'columns', students: 0, columns: [] };
 const sets = new Map<string, RequirementSet>();
 const pieces = new Map<string, Piece>();
@@ -37,7 +37,7 @@ self.addEventListener('message', ({ data }: MessageEvent<string>) => {
 function take(part: FitPart): void {
   switch (part.kind) {
     case 'settings':
-      given = part;
+      given = { ...part.settings, map: mapWith(part.ownSkills) };
       return;
     case 'set':
       sets.set(part.set.id, part.set);
@@ -77,10 +77,7 @@ function open(): ReturnType<typeof fitRows> {
     const session = set && findSession(set, sessionId);
     return set && level && session ? [{ set, level, session }] : [];
   });
-  return fitRows(
-    { ...given.settings, map: mapWith(given.ownSkills), pieces, sets: [...sets.values()] },
-    columns,
-  );
+  return fitRows({ ...given, pieces, sets: [...sets.values()] }, columns);
 }
 
 function flush(): void {

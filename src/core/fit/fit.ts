@@ -74,6 +74,7 @@ export interface FitSettings {
 
 /** A column made ready once for all students. */
 export interface ReadyColumn extends FitColumn {
+  /** Made when the first student needs it: most levels are of another instrument. */
   readonly compiled: CompiledLevel;
   readonly common: number;
   /** Components that are no pieces: so many minutes a week each. */
@@ -132,15 +133,21 @@ function ownChoices({ settings }: Fit, common: number): Piece[] {
 export function readyColumn(fit: Fit, column: FitColumn): ReadyColumn {
   const { set, level, session } = column;
   const common = commonLevel(fit.settings.commonLevels, set.family, level.rank);
-  const chooses = level.components.filter(choosesPieces);
-  const own = chooses.some(({ source }) => source.kind === 'own choice') ? ownChoices(fit, common) : [];
+  const compile = () => {
+    const chooses = level.components.filter(choosesPieces);
+    const own = chooses.some(({ source }) => source.kind === 'own choice') ? ownChoices(fit, common) : [];
+    return compileLevel(set, level, fit.settings.pieces, own);
+  };
+  let compiled: CompiledLevel | undefined;
   return {
     ...column,
     common,
     guess: { places: [] },
     weeksToSession: wholeWeeks(fit.settings.today, session.day),
     weeksToEntry: session.entryCloses === null ? null : wholeWeeks(fit.settings.today, session.entryCloses),
-    compiled: compileLevel(set, level, fit.settings.pieces, own),
+    get compiled() {
+      return (compiled ??= compile());
+    },
     prepared: level.components.filter((each) => !choosesPieces(each) && each.source.kind !== 'excerpt')
       .length,
   };
