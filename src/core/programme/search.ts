@@ -48,7 +48,14 @@ export function cheapestProgramme(
       if (minutes === Infinity) continue;
       let asked = 0;
       for (const skill of skills) asked += skillMinutes[skill] ?? 0;
-      choices.push({ place, minutes, skills, guess: minutes + asked, share: minutes + asked / most });
+      choices.push({
+        place,
+        minutes,
+        skills,
+        guess: minutes + asked,
+        share: minutes + asked / most,
+        least: 0,
+      });
     }
     return { min: slot.min, max: slot.max, choices };
   });
@@ -68,6 +75,12 @@ export function cheapestProgramme(
     if (slot.min <= 1 && limit < Infinity)
       slot.choices = slot.choices.filter(({ share }) => others + share < limit);
     slot.choices.sort((a, b) => a.guess - b.guess);
+    let least = Infinity;
+    for (let index = slot.choices.length - 1; index >= 0; index -= 1) {
+      const choice = slot.choices[index] as Choice;
+      least = Math.min(least, choice.share);
+      choice.least = least;
+    }
   }
   const places: SearchPiece[] = [];
   /** How many of the chosen pieces ask for each skill. */
@@ -89,7 +102,8 @@ export function cheapestProgramme(
     if (taken >= slot.min) visit(at + 1, 0, 0, minutes, shares);
     if (taken >= slot.max) return;
     for (let index = from; index < slot.choices.length; index += 1) {
-      const { place, skills, minutes: own, share } = slot.choices[index] as Choice;
+      const { place, skills, minutes: own, share, least } = slot.choices[index] as Choice;
+      if (shares + least + restShares >= limit) break;
       if (shares + share + restShares >= limit || minutes + own + restMinutes >= limit) continue;
       let more = own;
       for (const skill of skills) if (learned[skill] === 0) more += skillMinutes[skill] ?? 0;
@@ -139,6 +153,8 @@ interface Choice extends PieceCost {
   /** With its skills all learned for it alone, and with their minutes shared by every piece of a programme. */
   readonly guess: number;
   readonly share: number;
+  /** The least share from this candidate on. */
+  least: number;
 }
 
 const withSkills = (
