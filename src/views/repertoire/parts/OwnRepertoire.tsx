@@ -33,7 +33,11 @@ export function OwnRepertoire({ ready, student }: { readonly ready: ReadyState; 
           </Empty>
         ) : (
           <div className={css.own}>
-            <Table label="Own repertoire" head={['Piece', 'Part', 'Begun', 'State', 'Since', 'Change']} tight>
+            <Table
+              label="Pieces and their states"
+              head={['Piece', 'Part', 'Begun', 'State', 'Since', 'Change']}
+              tight
+            >
               {entries.map((entry) => {
                 const known = studio.pieces.get(entry.pieceId);
                 const [first, last] = [entry.steps[0], entry.steps.at(-1)];
