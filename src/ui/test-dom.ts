@@ -1,3 +1,4 @@
+import { fireEvent, screen } from '@testing-library/react';
 /** What the tests' document lacks of a browser's: dialogs that open, sizes that are observed. Imported by tests alone. */
 export function standInForTheBrowser(): void {
   HTMLDialogElement.prototype.showModal = function open() {
@@ -22,3 +23,12 @@ export function standInForTheBrowser(): void {
     CSS: { escape: (text: string) => text.replace(/[^\w-]/g, (sign) => `\\${sign}`) },
   });
 }
+
+/** Presses the button of that name, the first where several have it. */
+export const press = (name: string | RegExp, at = 0): void => {
+  fireEvent.click(screen.getAllByRole('button', { name })[at] as HTMLElement);
+};
+/** Types into the field of that label, in place of what stands there. */
+export const type = (label: string, value: string): void => {
+  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+};

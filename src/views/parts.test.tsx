@@ -5,7 +5,7 @@ import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { practiceCard } from '@/core/plan';
 import { checkRule, explainRule } from '@/core/requirements';
 import { calendarDay as day } from '@/core/time';
-import { standInForTheBrowser } from '@/ui/test-dom';
+import { press, standInForTheBrowser, type } from '@/ui/test-dom';
 import { CriterionRow } from './mark/parts/CriterionRow';
 import { History } from './mark/parts/History';
 import { PlanTable } from './plan/parts/PlanTable';
@@ -17,10 +17,6 @@ import { contextOf, studio, today } from './test-studio';
 
 beforeAll(standInForTheBrowser);
 afterEach(cleanup);
-const press = (name: string | RegExp, at = 0) =>
-  fireEvent.click(screen.getAllByRole('button', { name })[at]!);
-const type = (label: string, value: string) =>
-  fireEvent.change(screen.getByLabelText(label), { target: { value } });
 
 describe('Programme', () => {
   const context = contextOf('orla-5');

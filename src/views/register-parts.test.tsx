@@ -5,7 +5,7 @@ import { PIECE_COLUMNS, readPieces } from '@/core/files';
 import { type Rule } from '@/core/requirements';
 import type { Student } from '@/core/students';
 import { calendarDay as day } from '@/core/time';
-import { standInForTheBrowser } from '@/ui/test-dom';
+import { press, standInForTheBrowser, type } from '@/ui/test-dom';
 import { blankRule } from './library/rule-form';
 import { RuleEditor } from './library/parts/RuleEditor';
 import { DecisionItem } from './register/parts/DecisionItem';
@@ -17,10 +17,6 @@ import { contextOf, studio, today } from './test-studio';
 
 beforeAll(standInForTheBrowser);
 afterEach(cleanup);
-const press = (name: string | RegExp, at = 0) =>
-  fireEvent.click(screen.getAllByRole('button', { name })[at]!);
-const type = (label: string, value: string) =>
-  fireEvent.change(screen.getByLabelText(label), { target: { value } });
 
 describe('Register', () => {
   const model = registerModel(studio, today, today, '15:46');

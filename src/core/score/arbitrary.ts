@@ -208,3 +208,11 @@ export function utf8(text: string): Uint8Array {
   }
   return Uint8Array.from(bytes);
 }
+
+/** Printed words above a measure, and what else their direction says. */
+export const words = (text: string, more = ''): string =>
+  `<direction><direction-type><words>${text}</words></direction-type>${more}</direction>`;
+export const right = (inside: string): string => `<barline location="right">${inside}</barline>`;
+export const left = (inside: string): string => `<barline location="left">${inside}</barline>`;
+export const BACK = '<repeat direction="backward"/>';
+export const half = noteOf('C5', 8);

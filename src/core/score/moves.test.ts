@@ -72,6 +72,9 @@ describe('strings', () => {
     expect(struck).toEqual([2, 2]);
     expect(strings.violin).toEqual([0, 1]);
     expect(moves(scoreOf([noteOf('F3', 16)])).strings).toMatchObject({ violin: null, viola: [0] });
+    // Rests alone say nothing, which is not the same as no crossing.
+    const { strings: silent, buttons } = moves(scoreOf([noteOf('r', 16)]));
+    expect([Object.values(silent).every((each) => each === null), buttons]).toEqual([true, null]);
   });
 });
 

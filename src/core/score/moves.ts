@@ -22,9 +22,9 @@ export interface StringNote {
 export interface Moves {
   /** Notes struck, those that sound together once. */
   readonly struck: readonly number[];
-  /** Crossings from string to string; null where a note lies below the lowest. */
+  /** Crossings from string to string; null where a note lies below the lowest, or where there is no pitch at all. */
   readonly strings: Readonly<Record<StringInstrument, readonly number[] | null>>;
-  /** Jumps of the left hand among bass buttons that stand in fifths, in fifths; null for a part on one staff. */
+  /** Jumps of the left hand among bass buttons that stand in fifths, in fifths; null for a part on one staff or without a bass. */
   readonly buttons: readonly (readonly number[])[] | null;
 }
 
@@ -123,7 +123,7 @@ export function movesOf(part: ScorePart, layout: Layout): Moves {
   for (const { bar } of tops) struck[bar] = (struck[bar] ?? 0) + 1;
   const crossings = ({ open, reach }: (typeof STRINGS)[StringInstrument]) => {
     const strings = leastCrossings(tops, open, reach);
-    if (!strings) return null;
+    if (!strings || strings.length === 0) return null;
     const found = byBar();
     for (const [at, { bar }] of tops.entries())
       if (at > 0 && strings[at] !== strings[at - 1]) found[bar] = (found[bar] ?? 0) + 1;
@@ -143,6 +143,6 @@ export function movesOf(part: ScorePart, layout: Layout): Moves {
       'double bass': crossings(STRINGS['double bass']),
       guitar: crossings(STRINGS.guitar),
     },
-    buttons: staves > 1 ? buttons : null,
+    buttons: staves > 1 && basses.length > 0 ? buttons : null,
   };
 }
