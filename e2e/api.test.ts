@@ -109,7 +109,7 @@ test('a programme is checked rule by rule', async () => {
     sessionId: 'spring-2027',
     today: '2027-01-20',
     student: { birthDate: '2014-06-11', levelsHeld: [], schoolYear: null },
-    programme: { a: [{ kind: 'piece', pieceId: listOf(0)[0] }] },
+    programme: { s: [{ kind: 'piece', pieceId: listOf(0)[0] }] },
     facts: {},
     enteredOn: null,
     takes: null,
@@ -124,7 +124,7 @@ test('a programme is checked rule by rule', async () => {
   const rules = body['rules'] as { ruleId: string; status: string; sentence: string }[];
   expect(rules.find((rule) => rule.ruleId === 'lists')).toMatchObject({
     status: 'undecided',
-    sentence: 'B and C still open.',
+    sentence: 'D and Y still open.',
   });
   expect(rules.find((rule) => rule.ruleId === 'edition')).toMatchObject({ status: 'met' });
 });
@@ -164,7 +164,7 @@ test('programmes: the best three of a level, one piece locked, one banned; rules
   }
   const rules = [
     { id: 'few', kind: 'count', min: 0, max: 1 },
-    { id: 'many', kind: 'one from each', componentIds: ['a', 'b'] },
+    { id: 'many', kind: 'one from each', componentIds: ['s', 'd'] },
   ];
   const levels = tarrin.set.levels.map((each) => (each.id === level.id ? { ...each, rules } : each));
   const { body: none } = await post('/api/programmes', { ...asked, set: { ...tarrin.set, levels } });
@@ -187,7 +187,7 @@ test('totals', async () => {
   const sheet = {
     id: '1',
     goalId: 'g',
-    componentId: 'a',
+    componentId: 's',
     pieceId: null,
     schemeId: 'board',
     schemeVersion: 1,
@@ -202,7 +202,7 @@ test('totals', async () => {
     total: 18,
     maxMark: 120,
     award: null,
-    missing: ['b', 'c', 't', 'm'],
+    missing: ['d', 'y', 't', 'e'],
     next: { award: 'pass', totalShort: 60 },
   });
   const over = await post('/api/marks/totals', { scheme, sheets: [{ ...sheet, marks: { notes: 7 } }] });

@@ -33,7 +33,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
   await page.keyboard.press('d');
   expect(await nameOfFocus(page)).not.toBe('');
 
-  // Page 3: choose list B for Jonah.
+  // Page 3: choose the Dance for Jonah.
   await page.keyboard.press('3');
   await page.waitForFunction(
     () => location.pathname === '/programme' && document.documentElement.dataset['saved'] !== undefined,
@@ -43,12 +43,12 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
   await page.keyboard.press('Enter');
   await sees(page, 'Jonah Thwaite: programme');
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
-  await page.keyboard.press('b');
+  await page.keyboard.press('d');
   await page.keyboard.press('j');
   await sees(page, 'not yet set');
   await page.keyboard.press('j');
   await kept(page, () => page.keyboard.press('Enter'));
-  await sees(page, 'A, B and C chosen.');
+  await sees(page, 'S, D and Y chosen.');
   await tabTo(page, /^Enter Level 4/);
   await kept(page, () => page.keyboard.press('Enter'));
   await sees(page, 'Entered on');

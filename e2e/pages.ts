@@ -9,7 +9,7 @@ export const VIEWS = [
   '/programme?goal=teodor-chair',
   '/plan?goal=orla-5',
   '/plan?goal=teodor-chair',
-  '/mark?goal=orla-5&component=b',
+  '/mark?goal=orla-5&component=d',
   '/mark?goal=teodor-chair',
   '/readiness?goal=jonah-4',
   '/library',
@@ -21,7 +21,7 @@ export const VIEWS = [
   '/settings',
   '/kit',
   '/print?sheet=card&goal=orla-5',
-  '/print?sheet=marks&goal=orla-5&component=b',
+  '/print?sheet=marks&goal=orla-5&component=d',
   '/print?sheet=day',
 ];
 /** Dialogs by the view they are opened from and the name of the button. */

@@ -129,16 +129,16 @@ test('a requirement file goes out and comes back; a broken one is refused with i
 });
 
 test('a snapshot of the day puts things back; the plan is handed over as a calendar', async () => {
-  const { page } = await demo('/mark?goal=orla-5&component=b');
+  const { page } = await demo('/mark?goal=orla-5&component=d');
   const folder = await downloads(page);
   await kept(page, () => page.keyboard.press('Digit0'));
   await visit(page, `${baseUrl}/programme?goal=orla-5`);
   await kept(page, () => press(page, 'Take out'));
-  await sees(page, 'A still open.');
+  await sees(page, 'S still open.');
   await visit(page, `${baseUrl}/settings`);
   await kept(page, () => press(page, 'Put back'));
   await visit(page, `${baseUrl}/programme?goal=orla-5`);
-  await sees(page, 'A, B and C chosen.');
+  await sees(page, 'S, D and Y chosen.');
   await visit(page, `${baseUrl}/plan?goal=orla-5`);
   await press(page, 'Save as calendar');
   await expect

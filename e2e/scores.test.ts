@@ -81,7 +81,7 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await page.$eval('rect[aria-pressed="true"]', (each) => (each as unknown as SVGElement).focus());
   await page.keyboard.press('ArrowRight');
   await sees(page, 'Bar 13', 'aside');
-  await press(page, 'Discovery sheet');
+  await press(page, 'Page questions');
   await sees(page, 'How many bars are played, with the repeats?');
   await sees(page, 'Answer key: Ropewalk Gigue');
   await sees(page, 'Which bars are the same as bar 1? Bars 5, 14.');
@@ -100,7 +100,7 @@ test('a programme found with one piece locked; why another is not in; one left o
     );
   await sees(page, 'Take programme 2');
   for (const titles of await found()) expect(titles).toMatch(/Tally Bells.*Gull Stairs/);
-  // The study may change, the piece of list A stays.
+  // The study may change, the piece of Song stays.
   await kept(page, () =>
     page.$$(`${programme} input[type="checkbox"]`).then(async ([, second]) => second?.click()),
   );
@@ -113,14 +113,14 @@ test('a programme found with one piece locked; why another is not in; one left o
     { polling: 50 },
   );
   for (const titles of await found()) expect(titles).toContain('Tally Bells');
-  await press(page, 'A: List A');
+  await press(page, 'S: Song');
   await fill(page, 'Find a piece', 'fog minuet');
   await page.keyboard.press('Escape');
   await page.click('[data-piece="tarrin-fog-minuet"] button');
   await press(page, 'Why not this one?');
   await sees(page, 'No programme can have it while Tally Bells stays.');
   const [best = ''] = await found();
-  await press(page, 'C: List C');
+  await press(page, 'Y: Study');
   const third = best.split(', ').at(-1) ?? '';
   await fill(page, 'Find a piece', third);
   await page.click('[data-piece] button');

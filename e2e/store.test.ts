@@ -23,13 +23,13 @@ const baseUrl = inject('baseUrl');
 const KILLS = Number(process.env['KILLS'] ?? 5);
 const browser = useBrowser();
 
-const MARK = '/mark?goal=orla-5&component=b';
+const MARK = '/mark?goal=orla-5&component=d';
 /** Today's teacher's marks of the component under the eye, as the database holds them. */
 async function marksOf(page: Page): Promise<Record<string, number>> {
   const sheets = Object.entries(await recordsOf(page, 'demo')).filter(([key]) => key.startsWith('r/sheet/'));
   const today = sheets
     .map(([, data]) => data as { day: string; componentId: string; marks: Record<string, number> })
-    .find((sheet) => sheet.day === '2027-01-20' && sheet.componentId === 'b');
+    .find((sheet) => sheet.day === '2027-01-20' && sheet.componentId === 'd');
   return today?.marks ?? {};
 }
 
@@ -91,8 +91,8 @@ test('two tabs, 200 interleaved edits through the interface: none is lost, and b
   const { page: one } = await openPage(browser());
   await visit(one, `${baseUrl}/?studio=demo`);
   const two = await one.browserContext().newPage();
-  await visit(one, `${baseUrl}/mark?goal=orla-5&component=b`);
-  await visit(two, `${baseUrl}/mark?goal=orla-5&component=c`);
+  await visit(one, `${baseUrl}/mark?goal=orla-5&component=d`);
+  await visit(two, `${baseUrl}/mark?goal=orla-5&component=y`);
   const before = await savedOf(one);
   const type = (page: Page) =>
     page.evaluate(async () => {
@@ -300,7 +300,7 @@ test('after the first visit the app opens with the server stopped', async () => 
     await visit(page, base + path);
     await sees(page, words);
   }
-  await visit(page, `${base}/mark?goal=orla-5&component=b`);
+  await visit(page, `${base}/mark?goal=orla-5&component=d`);
   await kept(page, () => page.keyboard.press('Digit6'));
   await page.browserContext().close();
 });

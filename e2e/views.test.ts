@@ -45,7 +45,7 @@ test('sheets print on real pages of their size', async () => {
   await visit(page, `${baseUrl}/?studio=demo`);
   const sheets = [
     ['/print?sheet=card&goal=orla-5', [148, 210]],
-    ['/print?sheet=marks&goal=orla-5&component=b', [210, 297]],
+    ['/print?sheet=marks&goal=orla-5&component=d', [210, 297]],
     ['/print?sheet=day', [210, 297]],
   ] as const;
   for (const [path, size] of sheets) {

@@ -69,7 +69,7 @@ async function typeRequirement(page: Page): Promise<void> {
   await fill(page, 'What', 'prepared', 2);
   await fill(page, 'Total', '40');
   await press(page, 'Add an award');
-  await fill(page, 'Award', 'merit', 1);
+  await fill(page, 'Award', 'strong', 1);
   await fill(page, 'Total', '55', 1);
   await fill(page, 'At least in each component', '14', 1);
   for (const kind of ['one from each', 'different composers', 'time', 'entry fact', 'entry closes']) {
@@ -176,7 +176,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
     await kept(page, () => press(page, `${criterion}: ${mark}`));
   await sees(page, 'Total 51');
   await page.goto(`${baseUrl}/readiness`);
-  await sees(page, 'of 72. pass; 4 short of merit.', '[data-testid="award"]');
+  await sees(page, 'of 72. pass; 4 short of strong.', '[data-testid="award"]');
   await sees(page, '16 of 24, today; pass share reached', '[data-testid="readiness-A"]');
 
   // Export, wipe, import: everything equal.
@@ -200,7 +200,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await sees(page, 'Taken in.');
   expect(await recordsOf(page, 'own')).toEqual(records);
   await page.goto(`${baseUrl}/readiness`);
-  await sees(page, 'of 72. pass; 4 short of merit.', '[data-testid="award"]');
+  await sees(page, 'of 72. pass; 4 short of strong.', '[data-testid="award"]');
   expect(problems).toEqual([]);
   await page.close();
 });
@@ -268,7 +268,7 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
   await visit(page, `${baseUrl}/plan?goal=teodor-chair`);
   await sees(page, /20 Jan to 26 Jan holds 312 minutes of work in 195: 117 minutes a week too many\./);
 
-  await visit(page, `${baseUrl}/mark?goal=orla-5&component=b`);
+  await visit(page, `${baseUrl}/mark?goal=orla-5&component=d`);
   expect(await textOf(page, '[data-testid="total"]')).toBe('Total 79');
   await kept(page, () => press(page, 'Notes and rhythm: 5. One or two slips, put right at once.'));
   for (const figure of ['Digit5', 'Digit4', 'Digit5'] as const)

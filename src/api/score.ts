@@ -122,7 +122,7 @@ export async function scoreAnswer(request: Request): Promise<Response> {
     keyChanges: found.keyChanges,
     loudness: found.loudness,
     spans: found.spans,
-    discovery: found.discovery,
+    pageQuestions: found.pageQuestions,
     notices: score.notices,
     problems: roadmap.problems,
   });

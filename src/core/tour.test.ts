@@ -58,9 +58,9 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
 
   // Three pieces chosen; every rule answers, with its reason.
   for (const [list, id] of [
-    ['a', 'tarrin-tally-bells'],
-    ['b', 'tarrin-lantern-row'],
-    ['c', 'tarrin-gull-stairs'],
+    ['s', 'tarrin-tally-bells'],
+    ['d', 'tarrin-lantern-row'],
+    ['y', 'tarrin-gull-stairs'],
   ] as const)
     goal = { ...goal, programme: withChoice(goal.programme, list, { kind: 'piece', pieceId: id }, 1) };
   const entry = entryOf(goal, set, student, pieces, today, []);
@@ -98,7 +98,7 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
   const sheet = {
     id: 's',
     goalId: 'g',
-    componentId: 'a',
+    componentId: 's',
     pieceId: null,
     schemeId: 'board',
     schemeVersion: 1,

@@ -12,22 +12,22 @@ const scheme = (setId: string, schemeId: string) => {
 
 describe('every shipped scheme, worked by hand: judges’ marks by component, the total announced, the award', () => {
   test.each<[string, string, number[][], number | null, string | null]>([
-    // 15 + 15 + 16 + 16 + 16; merit asks 93 and 14 in each, and is needed for distinction.
+    // 15 + 15 + 16 + 16 + 16; strong asks 93 and 14 in each, and is needed for superb.
     ['tarrin-flute-2026', 'board', [[15, 15, 16, 16, 16]], 78, 'pass'],
     ['tarrin-flute-2026', 'board', [[15, 15, 15, 16, 16]], 77, null],
     ['tarrin-flute-2026', 'board', [[13, 24, 24, 24, 24]], 109, 'pass'],
-    ['tarrin-flute-2026', 'board', [[14, 20, 20, 20, 19]], 93, 'merit'],
-    ['tarrin-flute-2022', 'board', [[21, 21, 21, 21, 22]], 106, 'distinction'],
+    ['tarrin-flute-2026', 'board', [[14, 20, 20, 20, 19]], 93, 'strong'],
+    ['tarrin-flute-2022', 'board', [[21, 21, 21, 21, 22]], 106, 'superb'],
     // 30 x 56/40 + 14 x 17/20 + 10 x 15/15 + 9 x 12/12 = 42 + 11.9 + 10 + 9
-    ['ostrand-flute-2026', 'ostrand', [[30, 14, 10, 9]], 73, 'credit'],
+    ['ostrand-flute-2026', 'ostrand', [[30, 14, 10, 9]], 73, 'assured'],
     // 35 + 17 + 15 + 12, but 25 in the programme is under the 26 of credit
     ['ostrand-flute-2026', 'ostrand', [[25, 20, 15, 12]], 79, 'pass'],
     // 35 + 8.5 + 8 + 6 = 57.5, a tie that goes up to the line
     ['ostrand-flute-2026', 'ostrand', [[25, 10, 8, 6]], 58, 'pass'],
     ['ostrand-flute-2026', 'ostrand', [[25, 10, 8, 5]], 57, null],
     // 47.6 + 12.75 + 14 + 12 = 86.35; one less for own choice: 47.6 + 11.9 + 15 + 12 = 86.5, under its floor of 15
-    ['ostrand-flute-2026', 'ostrand', [[34, 15, 14, 12]], 86, 'honours'],
-    ['ostrand-flute-2026', 'ostrand', [[34, 14, 15, 12]], 87, 'credit'],
+    ['ostrand-flute-2026', 'ostrand', [[34, 15, 14, 12]], 86, 'brilliant'],
+    ['ostrand-flute-2026', 'ostrand', [[34, 14, 15, 12]], 87, 'assured'],
     // mean of two judges: (33 + 32) / 2, (32 + 31) / 2, (13 + 13 and 13 + 12) / 2
     ['lantern-coast-2027', 'one', [[33], [32]], 32.5, 'lantern'],
     ['lantern-coast-2027', 'one', [[32], [31]], 31.5, 'commended'],

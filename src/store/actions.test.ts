@@ -145,7 +145,7 @@ const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) 
   [
     'pieces added to a list',
     () =>
-      addPiecesToList('tarrin-flute-2026', 'level-1', 'a', [
+      addPiecesToList('tarrin-flute-2026', 'level-1', 's', [
         { ...studio().pieces.get('tarrin-gull-stairs')!, id: 'new' },
       ]),
     (of) =>
@@ -156,7 +156,7 @@ const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) 
             source.kind === 'list' && source.pieceIds.includes('new') ? [`${id} ${letter}`] : [],
           ),
         ),
-    ['level-1 a'],
+    ['level-1 s'],
   ],
   [
     'a set removed',
@@ -170,7 +170,7 @@ const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) 
     (of) => orla(of).sessionId,
     'summer-2027',
   ],
-  ['an aim', () => chooseAim('orla-5', 'distinction'), (of) => orla(of).aimAwardId, 'distinction'],
+  ['an aim', () => chooseAim('orla-5', 'superb'), (of) => orla(of).aimAwardId, 'superb'],
   ['an entry', () => enterGoal('orla-5', today), (of) => orla(of).enteredOn, today],
   ['a goal closed', () => closeGoal('orla-5', today), (of) => orla(of).closedOn, today],
   [
@@ -191,17 +191,17 @@ const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) 
     (of) => orla(of).waivers.map((each) => each.ruleId),
     ['time'],
   ],
-  ['a choice dropped', () => dropChoice('orla-5', 'a', 0), (of) => orla(of).programme['a'], []],
+  ['a choice dropped', () => dropChoice('orla-5', 's', 0), (of) => orla(of).programme['s'], []],
   [
     'a choice in the place of the one before',
-    () => choosePiece('orla-5', 'a', { kind: 'piece', pieceId: 'tarrin-gull-stairs' }),
-    (of) => orla(of).programme['a'],
+    () => choosePiece('orla-5', 's', { kind: 'piece', pieceId: 'tarrin-gull-stairs' }),
+    (of) => orla(of).programme['s'],
     [{ kind: 'piece', pieceId: 'tarrin-gull-stairs' }],
   ],
   [
     'a gate moved',
-    () => setGate('orla-5', 'a', 'learn', { movedTo: day('2027-02-10') }),
-    (of) => orla(of).plan.gates.find((gate) => gate.componentId === 'a' && gate.stage === 'learn')?.movedTo,
+    () => setGate('orla-5', 's', 'learn', { movedTo: day('2027-02-10') }),
+    (of) => orla(of).plan.gates.find((gate) => gate.componentId === 's' && gate.stage === 'learn')?.movedTo,
     '2027-02-10',
   ],
   [
@@ -210,16 +210,16 @@ const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) 
     (of) => orla(of).plan.shutWeeks.includes(day('2027-02-03')),
     true,
   ],
-  ['minutes of a piece', () => setMinutes('orla-5', 'a', 300), (of) => orla(of).plan.minutes['a'], 300],
+  ['minutes of a piece', () => setMinutes('orla-5', 's', 300), (of) => orla(of).plan.minutes['s'], 300],
   [
     'from memory',
-    () => setMemorised('orla-5', 'b', true),
-    (of) => orla(of).plan.memorised.includes('b'),
+    () => setMemorised('orla-5', 'd', true),
+    (of) => orla(of).plan.memorised.includes('d'),
     true,
   ],
   [
     'a bar note',
-    () => noteBars('orla-5', 'a', { id: 'n', bars: { from: 3, to: 4 }, text: 'breath' }, today),
+    () => noteBars('orla-5', 's', { id: 'n', bars: { from: 3, to: 4 }, text: 'breath' }, today),
     (of) => [...of.sheets.values()].some((sheet) => sheet.notes.some((note) => note.id === 'n')),
     true,
   ],
@@ -251,7 +251,7 @@ describe('every action', () => {
   test('a new action forgets what was undone', async () => {
     await closeGoal('orla-5', today);
     await undo();
-    await chooseAim('orla-5', 'distinction');
+    await chooseAim('orla-5', 'superb');
     expect(ready()).toMatchObject({ redo: null, undo: 'change the aim' });
     await redo();
     expect(orla(studio()).closedOn).toBeNull();
@@ -283,26 +283,26 @@ describe('marks', () => {
   const sheets = () => [...studio().sheets.values()].filter((sheet) => sheet.goalId === 'nell-5');
   test('one open sheet a component, assessor and day; a closed one is superseded by a copy', async () => {
     const before = sheets().length;
-    await giveMark('nell-5', 'a', 'teacher', 'notes', 4, today);
-    await giveMark('nell-5', 'a', 'teacher', 'tone', 3, today);
-    await giveMark('nell-5', 'a', 'student', 'notes', 5, today);
+    await giveMark('nell-5', 's', 'teacher', 'notes', 4, today);
+    await giveMark('nell-5', 's', 'teacher', 'tone', 3, today);
+    await giveMark('nell-5', 's', 'student', 'notes', 5, today);
     expect(sheets()).toHaveLength(before + 2);
     const first = sheets().find((sheet) => sheet.assessor === 'teacher' && sheet.day === today)!;
     expect(first.marks).toEqual({ notes: 4, tone: 3 });
     await closeSheet(first.id);
-    await giveMark('nell-5', 'a', 'teacher', 'notes', 6, today);
+    await giveMark('nell-5', 's', 'teacher', 'notes', 6, today);
     expect(studio().sheets.get(first.id)?.marks).toEqual({ notes: 4, tone: 3 });
     expect(sheets().find((sheet) => sheet.supersedes === first.id)?.marks).toEqual({ notes: 6, tone: 3 });
   });
   test('a mark is taken away whole, and a note leaves its sheet', async () => {
-    await giveMark('nell-5', 'a', 'teacher', 'notes', 0, today);
-    await giveMark('nell-5', 'a', 'teacher', 'notes', null, today);
-    await noteBars('nell-5', 'a', { id: 'late', bars: { from: 30, to: 31 }, text: 'late' }, today);
-    await noteBars('nell-5', 'a', { id: 'early', bars: { from: 2, to: 3 }, text: 'early' }, today);
+    await giveMark('nell-5', 's', 'teacher', 'notes', 0, today);
+    await giveMark('nell-5', 's', 'teacher', 'notes', null, today);
+    await noteBars('nell-5', 's', { id: 'late', bars: { from: 30, to: 31 }, text: 'late' }, today);
+    await noteBars('nell-5', 's', { id: 'early', bars: { from: 2, to: 3 }, text: 'early' }, today);
     const sheet = () => sheets().find((each) => each.assessor === 'teacher' && each.day === today)!;
     expect(sheet().marks).toEqual({});
     expect(sheet().notes.map((note) => note.id)).toEqual(['early', 'late']);
-    await dropNote('nell-5', 'a', 'early', today);
+    await dropNote('nell-5', 's', 'early', today);
     expect(sheet().notes.map((note) => note.id)).toEqual(['late']);
   });
   test('a waiver is noted once and can be taken back', async () => {

@@ -60,10 +60,10 @@ describe('fields', () => {
     const change = vi.fn();
     const options = [
       { value: '1', label: 'pass' },
-      { value: '2', label: 'merit' },
+      { value: '2', label: 'strong' },
     ];
     render(<SelectField label="Aim" value="1" options={options} onChange={change} />);
-    await userEvent.selectOptions(screen.getByRole('combobox', { name: 'Aim' }), 'merit');
+    await userEvent.selectOptions(screen.getByRole('combobox', { name: 'Aim' }), 'strong');
     expect(change).toHaveBeenCalledExactlyOnceWith('2');
   });
   test('a box answers to its words', async () => {
@@ -236,7 +236,7 @@ describe('what a drawing says', () => {
         ]}
         lines={[
           { at: 200, label: 'pass', kind: 'single' },
-          { at: 210, label: 'merit', kind: 'double' },
+          { at: 210, label: 'strong', kind: 'double' },
           { at: 240, label: 'limit', kind: 'final' },
         ]}
         max={240}
@@ -245,8 +245,8 @@ describe('what a drawing says', () => {
       />,
     );
     const picture = screen.getByRole('img', { name: '240 of 240' });
-    expect(within(picture).getByText('merit')).toBeTruthy();
-    const names = ['pass', 'merit', 'limit'].map((name) => within(picture).getByText(name));
+    expect(within(picture).getByText('strong')).toBeTruthy();
+    const names = ['pass', 'strong', 'limit'].map((name) => within(picture).getByText(name));
     const boxes = names.map((name) => ({
       from: Number(name.getAttribute('x')),
       to: Number(name.getAttribute('x')) + 7.6 * name.textContent.length,

@@ -26,14 +26,14 @@ describe('Programme', () => {
       const then = trial && checkRule(rule, trial);
       return { rule, verdict, then, words: explainRule(rule, then ?? verdict, context.level) };
     });
-  const without = { ...context.entry, programme: { ...context.entry.programme, a: [] } };
+  const without = { ...context.entry, programme: { ...context.entry.programme, s: [] } };
 
   test('each rule has its box, its words and its reason', () => {
     render(<RuleList rows={rowsOf(without)} onWaive={vi.fn()} onAskAgain={vi.fn()} />);
     const first = screen.getAllByRole('listitem')[0]!;
     expect(within(first).getByRole('img', { name: 'undecided' })).toBeTruthy();
-    expect(first.textContent).toContain('One piece from each of A, B and C');
-    expect(first.textContent).toContain('A still open.');
+    expect(first.textContent).toContain('One piece from each of S, D and Y');
+    expect(first.textContent).toContain('S still open.');
   });
   test('a rule the tried piece would meet shows half a box', () => {
     render(<RuleList rows={rowsOf(without, context.entry)} onWaive={vi.fn()} onAskAgain={vi.fn()} />);

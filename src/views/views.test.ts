@@ -22,14 +22,14 @@ test.each([
 );
 
 test('the total in words and on the ruler', () => {
-  const total = totalModel(contextOf('orla-5'), 'b', calendarDay('2027-01-13'));
-  expect(total.words).toBe('pass; 14 short of merit; B 1 below the floor of 14.');
+  const total = totalModel(contextOf('orla-5'), 'd', calendarDay('2027-01-13'));
+  expect(total.words).toBe('pass; 14 short of strong; D 1 below the floor of 14.');
   expect(total.ruler.parts.map((part) => `${part.label} ${part.look}`)).toEqual([
-    'A 18 ink',
-    'B 13, today pencil',
-    'C 15 ink',
+    'S 18 ink',
+    'D 13, today pencil',
+    'Y 15 ink',
     'T 17 ink',
-    'M 16 ink',
+    'E 16 ink',
   ]);
   expect(total.ruler.lines.map((line) => line.kind)).toEqual(['single', 'double', 'final']);
 });
@@ -97,11 +97,11 @@ test('the register: rows by the clock, what is on, and the mini-stave with own m
   ]);
   expect(model.deadlines[0]).toMatchObject({ setName: 'Tarrin Board', days: 6 });
   expect(miniLines(contextOf('jonah-4')).lines).toEqual([
-    { letter: 'A', mark: 13, by: 'teacher' },
-    { letter: 'B', mark: null, by: 'own' },
-    { letter: 'C', mark: 12, by: 'own' },
+    { letter: 'S', mark: 13, by: 'teacher' },
+    { letter: 'D', mark: null, by: 'own' },
+    { letter: 'Y', mark: 12, by: 'own' },
     { letter: 'T', mark: 15, by: 'teacher' },
-    { letter: 'M', mark: 16, by: 'teacher' },
+    { letter: 'E', mark: 16, by: 'teacher' },
   ]);
   expect(model.decisions.map((decision) => decision.days)).toEqual(
     [...model.decisions.map((decision) => decision.days)].sort((a, b) => a - b),

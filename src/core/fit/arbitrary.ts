@@ -107,7 +107,7 @@ export function generatedStudio(
         ...BARE_LEVEL,
         components: [
           ...['A', 'B', 'C'].map(list),
-          { id: 'T', letter: 'T', name: 'Technical work', source: { kind: 'prepared', items: [] } },
+          { id: 'T', letter: 'T', name: 'Technique', source: { kind: 'prepared', items: [] } },
         ],
         rules,
       };

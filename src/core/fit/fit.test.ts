@@ -28,7 +28,7 @@ const pupil: FitStudent = {
     instrument: 'flute',
     birthDate: calendarDay('2012-09-30'),
     levelsHeld: [
-      { family: 'set-0', levelName: 'Level 3', rank: 3, day: calendarDay('2026-03-25'), award: 'merit' },
+      { family: 'set-0', levelName: 'Level 3', rank: 3, day: calendarDay('2026-03-25'), award: 'strong' },
     ],
   },
   book: { ...base.book, evidence: [] },
@@ -52,7 +52,7 @@ const withRules = (rank: number, rules: FitColumn['level']['rules']): FitColumn 
 
 describe('a cell', () => {
   test('held, past it, another instrument, a session gone by', () => {
-    expect(detail({}, column(3)).state).toEqual({ kind: 'held', award: 'merit', day: '2026-03-25' });
+    expect(detail({}, column(3)).state).toEqual({ kind: 'held', award: 'strong', day: '2026-03-25' });
     expect(detail({}, column(2)).state).toEqual({ kind: 'past it', levelName: 'Level 3' });
     expect(detail({}, column(11)).state).toEqual({
       kind: 'not eligible',

@@ -19,18 +19,18 @@ const scheme: MarkScheme = {
   ...PLAIN_SUM,
   awards: [
     { id: 'pass', name: 'pass', total: 78, eachAtLeast: null, passes: {} },
-    { id: 'merit', name: 'merit', total: 93, eachAtLeast: 14, passes: {} },
-    { id: 'distinction', name: 'distinction', total: 106, eachAtLeast: null, passes: {} },
+    { id: 'strong', name: 'strong', total: 93, eachAtLeast: 14, passes: {} },
+    { id: 'superb', name: 'superb', total: 106, eachAtLeast: null, passes: {} },
   ],
 };
 
 test.each([
   [[15, 15, 16, 16, 16], 'pass'],
   [[15, 15, 15, 16, 16], null],
-  [[18, 18, 19, 19, 19], 'merit'],
+  [[18, 18, 19, 19, 19], 'strong'],
   [[13, 20, 20, 20, 20], 'pass'],
   [[13, 24, 24, 24, 24], 'pass'],
-  [[21, 21, 21, 21, 22], 'distinction'],
+  [[21, 21, 21, 21, 22], 'superb'],
 ])('%j reaches %s', (marks, award) => expect(awardFor(scheme, marks)?.id ?? null).toBe(award));
 
 const sheet = (

@@ -100,7 +100,7 @@ export const floorOf = (award: Award, componentId: string): number =>
 
 /**
  * The mark a component shows as its aim: its even share of the award's total, rounded up, and never under the floor.
- * @example merit 93 of 120, component of 24 // => 19
+ * @example strong 93 of 120, component of 24 // => 19
  */
 export const aimMark = (scheme: MarkScheme, award: Award, component: SchemeComponent): number =>
   Math.max(

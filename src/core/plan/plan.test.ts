@@ -35,9 +35,9 @@ const level: Level = {
   rules: [],
   ...BARE_LEVEL,
   components: [
-    { id: 'a', letter: 'A', name: 'List A', source: { kind: 'list', pieceIds: ['p'], min: 1, max: 1 } },
-    { id: 'b', letter: 'B', name: 'List B', source: { kind: 'list', pieceIds: ['q'], min: 1, max: 1 } },
-    { id: 't', letter: 'T', name: 'Technical work', source: { kind: 'prepared', items: [] } },
+    { id: 'a', letter: 'A', name: 'Song', source: { kind: 'list', pieceIds: ['p'], min: 1, max: 1 } },
+    { id: 'b', letter: 'B', name: 'Dance', source: { kind: 'list', pieceIds: ['q'], min: 1, max: 1 } },
+    { id: 't', letter: 'T', name: 'Technique', source: { kind: 'prepared', items: [] } },
   ],
 };
 const student: Student = {

@@ -17,7 +17,7 @@ const scheme: MarkScheme = {
   ...PLAIN_SUM,
   awards: [
     { id: 'pass', name: 'pass', total: 36, eachAtLeast: null, passes: {} },
-    { id: 'merit', name: 'merit', total: 45, eachAtLeast: 12, passes: {} },
+    { id: 'strong', name: 'strong', total: 45, eachAtLeast: 12, passes: {} },
   ],
 };
 const level: Level = {
@@ -28,9 +28,9 @@ const level: Level = {
   rules: [],
   ...BARE_LEVEL,
   components: [
-    { id: 'a', letter: 'A', name: 'List A', source: { kind: 'list', pieceIds: [], min: 1, max: 1 } },
-    { id: 'b', letter: 'B', name: 'List B', source: { kind: 'list', pieceIds: [], min: 1, max: 1 } },
-    { id: 't', letter: 'T', name: 'Technical work', source: { kind: 'prepared', items: [] } },
+    { id: 'a', letter: 'A', name: 'Song', source: { kind: 'list', pieceIds: [], min: 1, max: 1 } },
+    { id: 'b', letter: 'B', name: 'Dance', source: { kind: 'list', pieceIds: [], min: 1, max: 1 } },
+    { id: 't', letter: 'T', name: 'Technique', source: { kind: 'prepared', items: [] } },
   ],
 };
 let made = 0;
@@ -89,7 +89,7 @@ describe('where a component stands', () => {
     const [a] = read(FULL).components;
     expect(a?.lines.map((line) => [line.award.id, line.mark, line.reached])).toEqual([
       ['pass', 12, true],
-      ['merit', 15, true],
+      ['strong', 15, true],
     ]);
     expect(read([sheet('b', [7, 7])]).components[1]?.lines.map((line) => line.reached)).toEqual([
       true,
@@ -114,12 +114,12 @@ describe('where a component stands', () => {
 
 describe('the whole', () => {
   test('an award needs every component; the next line says what it is short of', () => {
-    expect(read(FULL)).toMatchObject({ award: { id: 'merit' }, next: null });
+    expect(read(FULL)).toMatchObject({ award: { id: 'strong' }, next: null });
     expect(read(FULL.slice(0, 2))).toMatchObject({ award: null, next: { award: { id: 'pass' }, gain: 6 } });
     const weak = [sheet('a', [9, 9]), sheet('b', [10, 10]), sheet('t', [5, 5])];
     expect(read(weak)).toMatchObject({
       award: { id: 'pass' },
-      next: { award: { id: 'merit' }, totalShort: 0, below: [{ componentId: 't', short: 2 }], gain: 2 },
+      next: { award: { id: 'strong' }, totalShort: 0, below: [{ componentId: 't', short: 2 }], gain: 2 },
     });
   });
   test('what is owed, in the order of the level', () => {

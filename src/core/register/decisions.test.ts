@@ -38,8 +38,8 @@ const set: RequirementSet = {
       rank: 2,
       schemeId: 's',
       components: [
-        { id: 'a', letter: 'A', name: 'List A', source: { kind: 'list', pieceIds: ['air'], min: 1, max: 1 } },
-        { id: 't', letter: 'T', name: 'Technical work', source: { kind: 'prepared', items: [] } },
+        { id: 'a', letter: 'A', name: 'Song', source: { kind: 'list', pieceIds: ['air'], min: 1, max: 1 } },
+        { id: 't', letter: 'T', name: 'Technique', source: { kind: 'prepared', items: [] } },
       ],
       ...BARE_LEVEL,
       rules: [

@@ -35,7 +35,7 @@ const excerpt = (bars: { from: number; to: number } | null): Entry => {
   return { ...entry, level: { ...entry.level, components: [component] } };
 };
 const held = [
-  { family: 'Tarrin Board flute', levelName: 'Level 4', rank: 4, day: day('2026-03-25'), award: 'merit' },
+  { family: 'Tarrin Board flute', levelName: 'Level 4', rank: 4, day: day('2026-03-25'), award: 'strong' },
 ];
 type Bare = Rule extends infer R ? (R extends Rule ? Omit<R, 'id'> : never) : never;
 
@@ -190,7 +190,7 @@ test.each<[string, Bare, Entry, string, string]>([
       { student: { birthDate: day('2012-09-30'), levelsHeld: held, schoolYear: null } },
     ),
     'met',
-    'Level 4, merit, 25 March 2026.',
+    'Level 4, strong, 25 March 2026.',
   ],
   [
     'level not held',

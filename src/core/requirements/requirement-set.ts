@@ -186,7 +186,7 @@ export function opensTo(set: RequirementSet, level: Level, instrument: string): 
   return open.includes('any') || namesOf(instrument).some((name) => open.includes(name));
 }
 
-/** Work that is no piece: tests, technical work, a table of scales. */
+/** Work that is no piece: tests, technique, a table of scales. */
 export const isPrepared = ({ kind }: ComponentSource): boolean => kind === 'prepared' || kind === 'scales';
 
 /** How many choices the component may take. */

@@ -13,7 +13,7 @@ export type { Notice, Score, ScorePart } from './model';
 export { barOfMeasure, type Bar, type Layout } from './bars';
 export type { Chunk } from './chunks';
 export type { Demand } from './demands';
-export type { DiscoveryQuestion } from './discovery';
+export type { PageQuestion } from './page-questions';
 export type { JumpDrill } from './drills';
 export type { Passage, PassageSize } from './passage';
 export type { Moves, StringInstrument } from './moves';

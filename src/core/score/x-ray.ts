@@ -4,7 +4,7 @@ import { chunksOf, type Chunk } from './chunks';
 import { demandsOf, spansOf, type Demand } from './demands';
 import { difficultyOf } from './difficulty';
 import { jumpDrills, type JumpDrill } from './drills';
-import { discoverySheet, type DiscoveryQuestion } from './discovery';
+import { pageQuestions, type PageQuestion } from './page-questions';
 import { learnOnce, nearCopies, soundingNotes, toLearn, type LearnedBar, type NearCopy } from './learn-once';
 import type { Score, ScorePart } from './model';
 import { passageOf, type PassageRefusal, type PassageSize } from './passage';
@@ -48,7 +48,7 @@ export interface XRay {
   /** By bar, 0 to 1. */
   readonly difficulty: readonly number[];
   readonly chunks: readonly Chunk[];
-  readonly discovery: readonly DiscoveryQuestion[];
+  readonly pageQuestions: readonly PageQuestion[];
 }
 
 export type XRayRefusal =
@@ -95,7 +95,7 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       drills: jumpDrills(asked?.value ?? roadmap, layout),
       difficulty,
       chunks: chunksOf(score, part, layout, difficulty),
-      discovery: discoverySheet(score, part, layout, learned, roadmap),
+      pageQuestions: pageQuestions(score, part, layout, learned, roadmap),
     },
   };
 }

@@ -104,8 +104,8 @@ export function KitView() {
             ]}
             lines={[
               { at: 39, label: 'pass 39', kind: 'single' },
-              { at: 47, label: 'merit 47', kind: 'double' },
-              { at: 53, label: 'distinction 53', kind: 'final' },
+              { at: 47, label: 'strong 47', kind: 'double' },
+              { at: 53, label: 'superb 53', kind: 'final' },
             ]}
             max={60}
             step={10}
@@ -125,7 +125,7 @@ export function KitView() {
           </Table>
         </Section>
         <Section title="Said" end="decision, empty, error, loading, progress">
-          <DecisionLine>List B slipped one week. Move its gate, or shorten ‘secure’.</DecisionLine>
+          <DecisionLine>Dance slipped one week. Move its gate, or shorten ‘secure’.</DecisionLine>
           <Empty title="No lessons on this day">
             <p>What can be done about it stands here.</p>
           </Empty>

@@ -68,7 +68,7 @@ const draft: Draft = {
   name: 'Harbour Recital',
   instrument: 'flute',
   levels: [level],
-  marks: { ...base.marks, awards: [award('pass', '20'), award('merit', '30', '10', 'T 20')] },
+  marks: { ...base.marks, awards: [award('pass', '20'), award('strong', '30', '10', 'T 20')] },
   sessions: [{ ...blankSession('s1'), name: 'spring', day: '2027-03-31', closes: '2027-01-26' }],
 };
 const read = (given: Draft) => setOfDraft(given, () => 'set-1', new Set());

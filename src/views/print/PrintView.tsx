@@ -17,7 +17,7 @@ import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
 import { registerModel } from '../register/register-model';
 import { weeksWords } from '../shell/words';
 import { queryOf, StudioPage } from '../shell/StudioPage';
-import { DiscoverySheet } from './parts/DiscoverySheet';
+import { PageQuestions } from './parts/PageQuestions';
 import css from './PrintView.module.css';
 
 export const PrintView = () => <StudioPage>{(ready) => <PrintPage ready={ready} />}</StudioPage>;
@@ -57,8 +57,8 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
         />
       ) : sheet === 'marks' && context ? (
         <MarksSheet context={context} componentId={queryOf('component') ?? ''} nameOf={nameOf} />
-      ) : sheet === 'discovery' && score ? (
-        <DiscoverySheet score={score} />
+      ) : sheet === 'page-questions' && score ? (
+        <PageQuestions score={score} />
       ) : (
         <Empty title="Nothing to print at this address" />
       )}

@@ -33,7 +33,7 @@ test('the demo: a piece by its words, its places in all sets, and what is new to
   expect(gigue?.piece.id).toBe('tarrin-ropewalk-gigue');
   expect(gigue?.piece.scoreId).toBe('score-ropewalk-gigue');
   expect(gigue?.places.map((place) => placeWords(place, studio.sets))).toContain(
-    'Tarrin Board flute 2026–2029: Level 5 A',
+    'Tarrin Board flute 2026–2029: Level 5 S',
   );
   expect(newWords({ ...(gigue as (typeof order)[number]).piece, demands: ['never heard of'] }, had)).toBe(
     '1 new: never heard of',
@@ -72,7 +72,7 @@ test('the demo: the backups are just the learned pieces that break no rule more'
   });
   expect(backupsFor(entry, learned)).toEqual(expected);
   expect(expected).toContainEqual({
-    componentId: 'b',
+    componentId: 'd',
     insteadOf: 'tarrin-low-water-air',
     pieceId: 'tarrin-gull-evensong',
   });

@@ -262,8 +262,8 @@ function OpenScore({
         <AskedFor ready={ready} scoreId={scoreId} student={student} wrong={read.wrong} onAsk={setOptions} />
         <ScoreSights answer={answer} student={student} onPick={pick} />
         <div className={css.acts}>
-          <LinkButton href={hrefOf('/print', { sheet: 'discovery', score: score.id })}>
-            Discovery sheet
+          <LinkButton href={hrefOf('/print', { sheet: 'page-questions', score: score.id })}>
+            Page questions
           </LinkButton>
           {VALUE_CHANGES.map((change) => (
             <Button key={change} onClick={() => refuseWords(saveValues(score, change))}>

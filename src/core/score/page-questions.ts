@@ -5,7 +5,7 @@ import type { Score, ScorePart } from './model';
 import type { Roadmap } from './roadmap';
 
 /** A question the page answers, with its answer as computed. */
-export interface DiscoveryQuestion {
+export interface PageQuestion {
   readonly question: string;
   readonly answer: string;
 }
@@ -25,16 +25,16 @@ const barList = (layout: Layout, bars: readonly number[]) =>
     .join(', ');
 
 /** Questions on a score that a student answers from the page, with the key to them. */
-export function discoverySheet(
+export function pageQuestions(
   score: Score,
   part: ScorePart,
   layout: Layout,
   learned: readonly LearnedBar[],
   roadmap: Roadmap,
-): DiscoveryQuestion[] {
+): PageQuestion[] {
   const first = part.measures[0];
   const counted = layout.bars.filter(({ number }) => number > 0).length;
-  const questions: DiscoveryQuestion[] = [];
+  const questions: PageQuestion[] = [];
   const ask = (question: string, answer: string) => questions.push({ question, answer });
   const fifths = first?.key?.fifths ?? null;
   if (fifths !== null) ask('Which sharps or flats stand in the key signature?', keyWords(fifths));

@@ -1,21 +1,21 @@
 import type { KeptScore } from '@/core/score';
 import { Empty, Loading, PrintFrame } from '@/ui';
 import { useScore } from '../../score/use-score';
-import css from './DiscoverySheet.module.css';
+import css from './PageQuestions.module.css';
 
 /** Questions on a score for home, and on a page of its own the key to them. */
-export function DiscoverySheet({ score }: { readonly score: KeptScore }) {
+export function PageQuestions({ score }: { readonly score: KeptScore }) {
   const read = useScore(score.xml);
   if (read.kind === 'reading') return <Loading what="The score is being read" />;
   if (read.kind === 'refused') return <Empty title={read.words} />;
-  const { discovery } = read.answer;
+  const { pageQuestions } = read.answer;
   const sub = score.composer;
   return (
     <>
-      <PrintFrame size="A4" title={`Discovery sheet: ${score.title}`} sub={sub}>
+      <PrintFrame size="A4" title={`Page questions: ${score.title}`} sub={sub}>
         <p className={css.lead}>The page has every answer. Name and day:</p>
         <ol className={css.list}>
-          {discovery.map(({ question }) => (
+          {pageQuestions.map(({ question }) => (
             <li key={question}>
               {question}
               <span className={css.line} />
@@ -26,7 +26,7 @@ export function DiscoverySheet({ score }: { readonly score: KeptScore }) {
       <div className={css.key}>
         <PrintFrame size="A4" title={`Answer key: ${score.title}`} sub={sub}>
           <ol className={css.list}>
-            {discovery.map(({ question, answer }) => (
+            {pageQuestions.map(({ question, answer }) => (
               <li key={question}>
                 {question} <b>{answer}</b>
               </li>
