@@ -14,6 +14,7 @@ import {
   componentOf,
   findLevel,
   schemeOf,
+  withCommonLevel,
   type Choice,
   type Programme,
   type Takes,
@@ -23,17 +24,23 @@ import type { CalendarDay, Closure } from '@/core/time';
 import type { Edit } from './changes';
 import { newId } from './seed';
 import { dropSnapshots, forgetInSnapshots } from './snapshots';
-import { act, erase, getState, wipeStudio } from './studio-store';
+import { saveForm, type FormOutcome } from './forms';
+import { act, erase, getState, today, wipeStudio } from './studio-store';
+import { valueAt } from '@/core/value-at';
 
 const nameOf = (student: Student | undefined) => (student ? shortName(student.name) : 'student');
 
 // The register ------------------------------------------------------------------------------------
 
-export const saveStudent = (student: Student): Promise<boolean> =>
-  act(`save ${nameOf(student)}`, (studio) => [
-    { kind: 'student', data: student },
-    ...partnerEdits(studio, student),
-  ]);
+export const saveStudent = (student: Student, opened: Student | null): Promise<FormOutcome<Student>> =>
+  saveForm(`save ${nameOf(student)}`, 'student', student, opened, partnerEdits);
+
+/** Minutes of practice by weekday, from Monday. */
+export const setPracticeMinutes = (id: string, minutesByWeekday: readonly number[]): Promise<boolean> =>
+  act('change the practice minutes', ({ students }) => {
+    const student = students.get(id);
+    return student ? [{ kind: 'student', data: { ...student, minutesByWeekday } }] : [];
+  });
 
 /** Sharing is mutual: whoever is named names back, and a partner dropped or taken over names nobody. */
 function partnerEdits(studio: Studio, student: Student): Edit[] {
@@ -105,19 +112,47 @@ export const recordLessons = (
     }),
   );
 
-export const saveClosure = (closure: Closure): Promise<boolean> =>
-  act('save the closure', () => [{ kind: 'closure', data: closure }]);
+export const addClosure = (closure: Closure): Promise<boolean> =>
+  act('add the closure', () => [{ kind: 'closure', data: closure }]);
 export const removeClosure = (id: string): Promise<boolean> =>
   act('remove the closure', () => [{ kind: 'closure', remove: id }]);
 
 export const saveSettings = (change: Partial<StudioSettings>): Promise<boolean> =>
   act('change the settings', (studio) => [{ kind: 'settings', data: { ...studio.settings, ...change } }]);
 
-export const setEffort = (name: keyof EffortSettings, effort: EffortSettings): Promise<boolean> =>
+/** Settings typed in a form, on what they are now. */
+export const saveSettingsForm = (
+  typed: StudioSettings,
+  opened: StudioSettings | null,
+): Promise<FormOutcome<StudioSettings>> => saveForm('change the settings', 'settings', typed, opened);
+
+const changeEffort = (
+  name: keyof EffortSettings,
+  change: (effort: EffortSettings) => Partial<EffortSettings>,
+) =>
   act('change the effort figures', ({ settings }) => [
     {
       kind: 'settings',
-      data: { ...settings, effort, effortSet: [...new Set([...settings.effortSet, name])] },
+      data: {
+        ...settings,
+        effort: { ...settings.effort, ...change(settings.effort) },
+        effortSet: [...new Set([...settings.effortSet, name])],
+      },
+    },
+  ]);
+export const setEffort = (
+  name: Exclude<keyof EffortSettings, 'stageShares'>,
+  value: number,
+): Promise<boolean> => changeEffort(name, () => ({ [name]: value }));
+export const setStageShare = (stage: Stage, share: number): Promise<boolean> =>
+  changeEffort('stageShares', ({ stageShares }) => ({ stageShares: { ...stageShares, [stage]: share } }));
+
+/** Where a level stands on the common scale; null puts it back at its own rank. */
+export const setCommonLevel = (family: string, rank: number, common: number | null): Promise<boolean> =>
+  act('change the settings', ({ settings }) => [
+    {
+      kind: 'settings',
+      data: { ...settings, commonLevels: withCommonLevel(settings.commonLevels, family, rank, common) },
     },
   ]);
 
@@ -255,16 +290,11 @@ export const setMemorised = (id: string, componentId: string, memorised: boolean
 // Marks -------------------------------------------------------------------------------------------
 
 /** The open sheet of an assessor for a component today, or a new one; closed sheets are superseded. */
-function openSheet(
-  studio: Studio,
-  goal: Goal,
-  componentId: string,
-  assessor: Assessor,
-  today: CalendarDay,
-): MarkSheet {
+function openSheet(studio: Studio, goal: Goal, componentId: string, assessor: Assessor): MarkSheet {
+  const day = today();
   const sheets = currentSheets([...studio.sheets.values()].filter((sheet) => sheet.goalId === goal.id));
   const own = sheets.filter(
-    (sheet) => sheet.componentId === componentId && sheet.assessor === assessor && sheet.day === today,
+    (sheet) => sheet.componentId === componentId && sheet.assessor === assessor && sheet.day === day,
   );
   const open = own.find((sheet) => !sheet.closed);
   if (open) return open;
@@ -273,7 +303,7 @@ function openSheet(
   const level = set && findLevel(set, goal.levelId);
   if (!set || !level) throw new Error('the goal names a level that is gone');
   const scheme = schemeOf(set, level);
-  const choice = goal.programme[componentId]?.[0];
+  const choice = valueAt(goal.programme, componentId)?.[0];
   const source = componentOf(level, componentId)?.source;
   return {
     id: newId(),
@@ -283,7 +313,7 @@ function openSheet(
     schemeId: scheme.id,
     schemeVersion: scheme.version,
     assessor,
-    day: today,
+    day,
     marks: closed?.marks ?? {},
     notes: closed?.notes ?? [],
     closed: false,
@@ -296,13 +326,12 @@ const changeSheet = (
   goalId: string,
   componentId: string,
   assessor: Assessor,
-  today: CalendarDay,
   change: (sheet: MarkSheet) => Partial<MarkSheet>,
 ) =>
   act(action, (studio) => {
     const goal = studio.goals.get(goalId);
     if (!goal) return [];
-    const sheet = openSheet(studio, goal, componentId, assessor, today);
+    const sheet = openSheet(studio, goal, componentId, assessor);
     return [{ kind: 'sheet', data: { ...sheet, ...change(sheet) } }];
   });
 
@@ -313,41 +342,23 @@ export const giveMark = (
   assessor: Assessor,
   criterionId: string,
   mark: number | null,
-  today: CalendarDay,
 ): Promise<boolean> =>
-  changeSheet(
-    mark === null ? 'take a mark away' : 'give a mark',
-    goalId,
-    componentId,
-    assessor,
-    today,
-    (sheet) => ({
-      marks: Object.fromEntries([
-        ...Object.entries(sheet.marks).filter(([criterion]) => criterion !== criterionId),
-        ...(mark === null ? [] : [[criterionId, mark] as const]),
-      ]),
-    }),
-  );
+  changeSheet(mark === null ? 'take a mark away' : 'give a mark', goalId, componentId, assessor, (sheet) => ({
+    marks: Object.fromEntries([
+      ...Object.entries(sheet.marks).filter(([criterion]) => criterion !== criterionId),
+      ...(mark === null ? [] : [[criterionId, mark] as const]),
+    ]),
+  }));
 
-export const noteBars = (
-  goalId: string,
-  componentId: string,
-  note: BarNote,
-  today: CalendarDay,
-): Promise<boolean> =>
-  changeSheet('note bars', goalId, componentId, 'teacher', today, (sheet) => ({
+export const noteBars = (goalId: string, componentId: string, note: BarNote): Promise<boolean> =>
+  changeSheet('note bars', goalId, componentId, 'teacher', (sheet) => ({
     notes: [...sheet.notes.filter((each) => each.id !== note.id), note].sort(
       (a, b) => a.bars.from - b.bars.from,
     ),
   }));
 
-export const dropNote = (
-  goalId: string,
-  componentId: string,
-  noteId: string,
-  today: CalendarDay,
-): Promise<boolean> =>
-  changeSheet('remove a note', goalId, componentId, 'teacher', today, (sheet) => ({
+export const dropNote = (goalId: string, componentId: string, noteId: string): Promise<boolean> =>
+  changeSheet('remove a note', goalId, componentId, 'teacher', (sheet) => ({
     notes: sheet.notes.filter((each) => each.id !== noteId),
   }));
 

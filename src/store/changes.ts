@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import {
   currentVersion,
   recordKey,
@@ -13,8 +14,7 @@ export type Edit =
   | { readonly kind: RecordKind; readonly data: { readonly id: string } }
   | { readonly kind: RecordKind; readonly remove: string };
 
-/** An edit whose data does not hold its form. A view that lets this happen has a bug; an import reports it. */
-/** What was asked for does not hold the form its record has. */
+/** An edit whose data its record cannot hold: of the wrong shape, or with a problem of its kind. */
 export class InvalidEdit extends Error {
   constructor(
     readonly key: string,
@@ -46,7 +46,7 @@ export function changesOf(
     }
     const checked = validateData(edit.kind, edit.data);
     if (!checked.ok) throw new InvalidEdit(key, checked.why);
-    if (before && JSON.stringify(before.data) === JSON.stringify(edit.data)) continue;
+    if (before && equal(before.data, edit.data)) continue;
     const after: StoredRecord = {
       kind: edit.kind,
       id,
@@ -59,17 +59,23 @@ export function changesOf(
   return [...changes.values()];
 }
 
-/** The same action backwards; "changed" when a record is no longer as the action left it. */
+/**
+ * The same action backwards; "changed" when a record no longer holds what the action left in it. Data is compared, not
+ * revisions: what was undone or redone since has new revisions and is still as the action left it.
+ */
 export function reverse(
   records: ReadonlyMap<string, StoredRecord>,
   done: readonly Change[],
   newRevision: () => string,
 ): Change[] | 'changed' {
-  const last = (record: StoredRecord | null | undefined) => record?.revs.at(-1) ?? null;
-  if (done.some(({ key, after }) => last(records.get(key)) !== last(after))) return 'changed';
-  return done.map(({ key, before, after }) => ({
-    key,
-    before: after,
-    after: before && { ...before, revs: withRevision(after?.revs ?? before.revs, newRevision()) },
-  }));
+  if (done.some(({ key, after }) => !equal(records.get(key)?.data ?? null, after?.data ?? null)))
+    return 'changed';
+  return done.map(({ key, before }) => {
+    const now = records.get(key) ?? null;
+    return {
+      key,
+      before: now,
+      after: before && { ...before, revs: withRevision(now?.revs ?? before.revs, newRevision()) },
+    };
+  });
 }

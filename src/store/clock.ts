@@ -9,6 +9,35 @@ export interface Now {
 /** The demo's day stands still, so that pictures and tests are stable. */
 export const DEMO_NOW: Now = { day: calendarDay('2027-01-20'), time: '15:46' };
 
+/**
+ * Calls back when another minute begins and when the tab comes back to the front: a page left open overnight, or a
+ * laptop that slept, knows the day.
+ * @returns ends it
+ */
+export function everyMinute(tick: () => void): () => void {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const wait = () => {
+    timer = setTimeout(
+      () => {
+        tick();
+        wait();
+      },
+      60_000 - (new Date().getTime() % 60_000),
+    );
+  };
+  const back = () => {
+    if (!document.hidden) tick();
+  };
+  wait();
+  document.addEventListener('visibilitychange', back);
+  globalThis.addEventListener('focus', back);
+  return () => {
+    clearTimeout(timer);
+    document.removeEventListener('visibilitychange', back);
+    globalThis.removeEventListener('focus', back);
+  };
+}
+
 /** The wall clock, in the studio's own time zone. */
 export function wallClock(): Now {
   const now = new Date();

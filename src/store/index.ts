@@ -14,4 +14,5 @@ export { keepSnapshot, listSnapshots, restoreSnapshot, type SnapshotInfo } from 
 export type { Now } from './clock';
 export { newId } from './seed';
 export { dismissNotice, openStudio, redo, undo, type ReadyState, type Which } from './studio-store';
+export { type FormOutcome } from './forms';
 export { useStudio } from './use-studio';

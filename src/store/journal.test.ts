@@ -169,6 +169,49 @@ test('a record damaged by hand is set aside, the others open, and it is still on
   expect(kv.data.has('r/closure/a')).toBe(true);
 });
 
+describe('an entry of the journal damaged by hand', () => {
+  const key = (seq: number) => `j/${String(seq).padStart(10, '0')}`;
+  test.each<[string, string, unknown]>([
+    ['a change that is none', key(2), { seq: 2, action: 'x', changes: [null], applied: false }],
+    ['a change without a key', key(2), { seq: 2, action: 'x', changes: [{ after: {} }], applied: false }],
+    ['no list of changes', key(2), { seq: 2, action: 'x', changes: 'all', applied: false }],
+    ['another number than its key', key(2), { seq: 7, action: 'x', changes: [], applied: false }],
+    [
+      'a number beyond all measure',
+      'j/9007199254740993',
+      { seq: 9007199254740993, changes: [], applied: true },
+    ],
+    ['a number far ahead', key(9_000_000), { seq: 9_000_000, changes: [], applied: false }],
+    ['nothing at all', key(2), null],
+  ])('%s is set aside; what stands in the others opens, and edits go on', async (_, at, value) => {
+    const kv = new FaultyKv();
+    await edit(await opened(kv), pair('good'));
+    kv.data.set(at, value);
+    const journal = await opened(new FaultyKv(kv.data));
+    expect(namesOf(journal)).toEqual(['good', 'good']);
+    expect(journal.state.aside.map((each) => each.key)).toEqual([at]);
+    await edit(journal, pair('later'));
+    expect(journal.state.seq).toBeLessThan(10);
+    const again = await opened(new FaultyKv(kv.data));
+    expect(namesOf(again)).toEqual(['later', 'later']);
+    expect(kv.data.get(at)).toEqual(value);
+  });
+  test('a base beyond all measure is passed over, and a tab that is open goes on past a bad entry', async () => {
+    const data = new Map<string, unknown>();
+    const lock = sharedLock();
+    const one = await opened(new FaultyKv(data), lock);
+    await edit(one, pair('first'));
+    data.set('m/base', 1e300);
+    const two = await opened(new FaultyKv(data), lock);
+    expect(two.state.seq).toBe(1);
+    data.set(key(2), { seq: 2, changes: [null] });
+    await edit(two, pair('second'));
+    await one.refresh();
+    expect(namesOf(one)).toEqual(['second', 'second']);
+    expect(data.get(key(2))).toEqual({ seq: 2, changes: [null] });
+  });
+});
+
 describe('undo', () => {
   test('takes an action back, and back again', async () => {
     const journal = await opened(new FaultyKv());

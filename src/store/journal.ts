@@ -112,14 +112,14 @@ export class Journal {
   async #load(): Promise<void> {
     const all = await this.kv.all();
     const records = new Map<string, unknown>();
-    const entries: JournalEntry[] = [];
+    const written = new Map<string, unknown>();
     let base = 1;
     for (const [key, value] of all) {
       if (key.startsWith(RECORD)) records.set(key.slice(RECORD.length), value);
-      else if (key.startsWith(ENTRY) && isEntry(value)) entries.push(value);
-      else if (key === BASE && typeof value === 'number') base = value;
+      else if (key.startsWith(ENTRY)) written.set(key, value);
+      else if (key === BASE && isSeq(value)) base = value;
     }
-    entries.sort((a, b) => a.seq - b.seq);
+    const { entries, bad, last } = entriesOf(written, base);
     const first = entries.findIndex((entry) => !entry.applied);
     const late = first < 0 ? [] : entries.slice(first);
     for (const { key, after } of late.flatMap((entry) => entry.changes)) {
@@ -127,7 +127,7 @@ export class Journal {
       else records.delete(key);
     }
     const found = new Map<string, StoredRecord>();
-    const aside: SetAside[] = [];
+    const aside: SetAside[] = [...bad];
     let since = performance.now();
     for (const [key, value] of records) {
       if (performance.now() - since > SLICE) {
@@ -145,7 +145,7 @@ export class Journal {
     }
     this.#records = found;
     this.#aside = aside;
-    this.#seq = Math.max(base - 1, entries.at(-1)?.seq ?? 0);
+    this.#seq = Math.max(base - 1, last);
     this.#unfinished = late;
     await this.#finish().catch(() => undefined);
     await this.#prune(base, entries);
@@ -161,8 +161,15 @@ export class Journal {
       return;
     }
     for (;;) {
-      const entry = await this.kv.get(entryKey(this.#seq + 1));
-      if (!isEntry(entry)) return;
+      const key = entryKey(this.#seq + 1);
+      const entry = await this.kv.get(key);
+      if (entry === null || entry === undefined) return;
+      if (!isEntry(entry, key)) {
+        // Its number is taken: it stays where it is, and what comes after it counts.
+        this.#aside = [...this.#aside, setAside(key, entry)];
+        this.#seq += 1;
+        continue;
+      }
       this.#take(entry);
       if (!entry.applied) {
         this.#unfinished.push(entry);
@@ -212,11 +219,56 @@ export class Journal {
   }
 }
 
-function isEntry(value: unknown): value is JournalEntry {
-  return (
-    typeof value === 'object' &&
-    value !== null &&
-    Number.isInteger((value as JournalEntry).seq) &&
-    Array.isArray((value as JournalEntry).changes)
-  );
+/** Sequence numbers beyond this are no journal's: its keys have ten figures. */
+const MOST = 9_999_999_999;
+/** The journal begins no further behind its base: so many entries no session leaves to an erasure that was cut short. */
+const FAR = 100_000;
+const isSeq = (value: unknown): value is number =>
+  typeof value === 'number' && Number.isInteger(value) && value >= 1 && value <= MOST;
+
+const isPlain = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+const isChange = (value: unknown): value is Change =>
+  isPlain(value) &&
+  typeof value['key'] === 'string' &&
+  value['key'].includes('/') &&
+  (value['after'] === null || isPlain(value['after']));
+
+const isEntry = (value: unknown, key: string): value is JournalEntry =>
+  isPlain(value) &&
+  isSeq(value['seq']) &&
+  entryKey(value['seq']) === key &&
+  Array.isArray(value['changes']) &&
+  value['changes'].every(isChange);
+
+const setAside = (key: string, value: unknown): SetAside => ({
+  key,
+  value,
+  problems: [{ pointer: '', message: 'is not an entry of the journal' }],
+});
+
+/**
+ * The entries that follow one another from the first on, in order; what is none, and what stands after a gap, is set
+ * aside. The number of one set aside stays taken, so that it is not written over.
+ */
+function entriesOf(
+  written: ReadonlyMap<string, unknown>,
+  base: number,
+): {
+  readonly entries: JournalEntry[];
+  readonly bad: readonly SetAside[];
+  /** The last number taken; 0 for none. */
+  readonly last: number;
+} {
+  const entries: JournalEntry[] = [];
+  const bad: SetAside[] = [];
+  let last = 0;
+  for (const [key, value] of [...written].sort(([a], [b]) => (a < b ? -1 : 1))) {
+    const seq = Number(key.slice(ENTRY.length));
+    const follows = entryKey(seq) === key && isSeq(seq) && (last === 0 ? seq < base + FAR : seq === last + 1);
+    if (follows) last = seq;
+    if (follows && isEntry(value, key)) entries.push(value);
+    else bad.push(setAside(key, value));
+  }
+  return { entries, bad, last };
 }

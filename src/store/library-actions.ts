@@ -1,6 +1,7 @@
 import type { RequirementFile } from '@/core/files';
-import type { Piece } from '@/core/repertoire';
+import { leavingOut, type Piece } from '@/core/repertoire';
 import { withGrades, withList, type RequirementSet } from '@/core/requirements';
+import { saveForm, type FormOutcome } from './forms';
 import { act } from './studio-store';
 
 export const takeRequirementFile = (file: RequirementFile): Promise<boolean> =>
@@ -16,8 +17,10 @@ const withOwn = (piece: Piece, before: Piece | undefined): Piece => ({
   ...piece,
 });
 
-export const saveSet = (set: RequirementSet): Promise<boolean> =>
-  act(`save ${set.name}`, () => [{ kind: 'set', data: set }]);
+export const saveSet = (
+  set: RequirementSet,
+  opened: RequirementSet | null,
+): Promise<FormOutcome<RequirementSet>> => saveForm(`save ${set.name}`, 'set', set, opened);
 
 export const removeSet = (id: string): Promise<boolean> =>
   act('remove the requirement set', () => [{ kind: 'set', remove: id }]);
@@ -66,5 +69,14 @@ export const gradePieces = (
     ];
   });
 
-export const savePiece = (piece: Piece): Promise<boolean> =>
-  act(`save ${piece.title}`, () => [{ kind: 'piece', data: piece }]);
+export const savePiece = (piece: Piece, opened: Piece | null): Promise<FormOutcome<Piece>> =>
+  saveForm(`save ${piece.title}`, 'piece', piece, opened);
+
+/** Joins a piece to its score; null parts them. */
+export const joinScore = (pieceId: string, scoreId: string | null): Promise<boolean> =>
+  act(scoreId === null ? 'part the piece from its score' : 'join the piece to its score', ({ pieces }) => {
+    const piece = pieces.get(pieceId);
+    if (!piece) return [];
+    const data = scoreId === null ? leavingOut(piece, 'scoreId') : { ...piece, scoreId };
+    return [{ kind: 'piece', data }];
+  });

@@ -3,6 +3,7 @@ import { withStep, type RepertoireState } from '@/core/repertoire';
 import { withPieceFor } from '@/core/shelf';
 import type { CalendarDay } from '@/core/time';
 import type { Edit } from './changes';
+import { newId } from './seed';
 import { act } from './studio-store';
 
 export const addPieces = (pieces: readonly Piece[]): Promise<boolean> =>
@@ -35,10 +36,21 @@ export const joinTwins = (keptId: string, twinIds: readonly string[]): Promise<b
 export const takeIntoRepertoire = (entry: RepertoireEntry): Promise<boolean> =>
   act('take a piece into the repertoire', () => [{ kind: 'repertoire', data: entry }]);
 
-/** Parts given out to players: an entry each, new or changed. */
-export const giveParts = (entries: readonly RepertoireEntry[]): Promise<boolean> =>
-  act(entries.length === 1 ? 'give out a part' : `give out ${entries.length} parts`, () =>
-    entries.map((data) => ({ kind: 'repertoire' as const, data })),
+/** Parts of a piece given out to players, by student id: on the entry each has of it, or one begun on the day. */
+export const giveParts = (
+  pieceId: string,
+  parts: ReadonlyMap<string, string>,
+  day: CalendarDay,
+): Promise<boolean> =>
+  act(parts.size === 1 ? 'give out a part' : `give out ${parts.size} parts`, ({ repertoire }) =>
+    [...parts].map(([studentId, part]): Edit => {
+      const entry = [...repertoire.values()].find(
+        (each) => each.studentId === studentId && each.pieceId === pieceId,
+      );
+      const fresh = { id: newId(), studentId, pieceId, stretch: false };
+      const data: RepertoireEntry = { ...(entry ?? { ...fresh, steps: [{ state: 'begun', day }] }), part };
+      return { kind: 'repertoire', data };
+    }),
   );
 
 export const stepRepertoire = (id: string, state: RepertoireState, day: CalendarDay): Promise<boolean> =>

@@ -1,8 +1,10 @@
+import equal from 'fast-deep-equal';
 import { recordKey, type StoredRecord } from '@/core/files';
 import type { Studio } from '@/core/register';
+import type { CalendarDay } from '@/core/time';
 import { breathe } from './breathe';
 import { changesOf, InvalidEdit, reverse, type Edit } from './changes';
-import { DEMO_NOW, wallClock, type Now } from './clock';
+import { DEMO_NOW, everyMinute, wallClock, type Now } from './clock';
 import { Journal, type Change, type Lock, type SetAside } from './journal';
 import { browserKv, type Kv } from './kv';
 import { newId } from './seed';
@@ -38,8 +40,14 @@ let state: StoreState = { kind: 'opening' };
 let journal: Journal | null = null;
 let kv: Kv | null = null;
 let channel: BroadcastChannel | null = null;
-let done: { readonly action: string; readonly changes: readonly Change[] }[] = [];
-let undone: { readonly action: string; readonly changes: readonly Change[] }[] = [];
+interface Done {
+  readonly action: string;
+  readonly changes: readonly Change[];
+}
+let done: readonly Done[] = [];
+let undone: readonly Done[] = [];
+/** Actions that another tab was found to be in the way of, and said so: the next press goes past them. */
+let blocked = new WeakSet<Done>();
 const listeners = new Set<() => void>();
 
 const set = (next: StoreState) => {
@@ -64,9 +72,20 @@ function browserLock(name: string): Lock {
 /** Opens the studio this browser last used, or the one the address asks for; without either, asks. */
 export async function start(): Promise<void> {
   const asked = new URLSearchParams(location.search).get('studio');
-  const which = asked === 'demo' || asked === 'own' ? asked : localStorage.getItem(WHICH);
-  if (which === 'demo' || which === 'own') await openStudio(which);
+  const chosen = asked === 'demo' || asked === 'own' ? asked : localStorage.getItem(WHICH);
+  const which = chosen === 'demo' || chosen === 'own' ? chosen : await studioThere();
+  if (which) await openStudio(which);
   else set({ kind: 'first run' });
+}
+
+/** A studio that is in this browser though the choice of it is not: a browser killed early loses the choice alone. */
+async function studioThere(): Promise<Which | null> {
+  const names = new Set((await indexedDB.databases()).map(({ name }) => name));
+  for (const which of ['own', 'demo'] as const) {
+    const name = databaseOf(which);
+    if (names.has(name) && (await browserKv(name).keys()).length > 0) return which;
+  }
+  return null;
 }
 
 /** Opens a studio; the demo is laid out on its first opening. The two never share a database. */
@@ -84,6 +103,7 @@ export async function openStudio(which: Which): Promise<void> {
     kv = store;
     done = [];
     undone = [];
+    blocked = new WeakSet();
     await opened.open();
     if (which === 'demo' && opened.state.records.size === 0) {
       const { demoStudio } = await import('@/demo');
@@ -95,11 +115,24 @@ export async function openStudio(which: Which): Promise<void> {
     void navigator.storage.persist().catch(() => false);
     // The studio is drawn in a task of its own, apart from the last of the reading.
     await breathe();
-    if (journal === opened) publish(which);
+    if (journal !== opened) return;
+    publish(which);
+    stopClock?.();
+    stopClock = which === 'own' ? everyMinute(tick) : null;
   } catch (error) {
     set({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
   }
 }
+
+let stopClock: (() => void) | null = null;
+const nowOf = (which: Which): Now => (which === 'demo' ? DEMO_NOW : wallClock());
+function tick(): void {
+  if (state.kind !== 'ready') return;
+  const now = nowOf(state.which);
+  if (!equal(now, state.now)) set({ ...state, now });
+}
+/** The day it is now: that of a mark is the day on which it is given, whenever the page was drawn. */
+export const today = (): CalendarDay => nowOf(opened().which).day;
 
 let view: { readonly which: Which; readonly studio: Studio } | null = null;
 
@@ -124,7 +157,7 @@ function publish(which: Which, notice: string | null = null): void {
     kind: 'ready',
     which,
     studio: studioNow(which, records),
-    now: which === 'demo' ? DEMO_NOW : wallClock(),
+    now: nowOf(which),
     aside,
     saved: seq,
     undo: done.at(-1)?.action ?? null,
@@ -197,26 +230,31 @@ async function actNow(action: string, edits: (studio: Studio) => readonly Edit[]
 async function turnBack(from: 'undo' | 'redo'): Promise<void> {
   const { which } = opened();
   const stack = from === 'undo' ? done : undone;
-  const last = stack.at(-1);
-  if (!last) return;
-  const found = { changedElsewhere: false };
-  const changes = await keep(`${from}: ${last.action}`, (records) => {
-    const back = reverse(records, last.changes, newId);
-    found.changedElsewhere = back === 'changed';
-    return back === 'changed' ? [] : back;
-  });
-  if (changes) {
+  // Those that another tab is in the way of wait; once that was said, the ones before them are taken.
+  const candidates = [...stack].reverse();
+  for (const last of candidates) {
+    const found = { changedElsewhere: false };
+    const changes = await keep(`${from}: ${last.action}`, (records) => {
+      const back = reverse(records, last.changes, newId);
+      found.changedElsewhere = back === 'changed';
+      return back === 'changed' ? [] : back;
+    });
+    if (found.changedElsewhere) {
+      if (blocked.has(last) && last !== candidates.at(-1)) continue;
+      blocked.add(last);
+      publish(
+        which,
+        `“${last.action}” cannot be ${from === 'undo' ? 'undone' : 'redone'}: another tab has changed it since.`,
+      );
+      return;
+    }
+    if (!changes) return;
     const other = { action: last.action, changes };
-    if (from === 'undo') [done, undone] = [done.slice(0, -1), [...undone, other]];
-    else [done, undone] = [[...done, other], undone.slice(0, -1)];
+    const rest = stack.filter((each) => each !== last);
+    [done, undone] = from === 'undo' ? [rest, [...undone, other]] : [[...done, other], rest];
+    publish(which);
+    return;
   }
-  if (changes || found.changedElsewhere)
-    publish(
-      which,
-      found.changedElsewhere
-        ? `“${last.action}” cannot be taken back: another tab has changed it since.`
-        : null,
-    );
 }
 export const undo = (): Promise<void> => inTurn(() => turnBack('undo'));
 export const redo = (): Promise<void> => inTurn(() => turnBack('redo'));
@@ -250,6 +288,8 @@ export async function wipeStudio(): Promise<void> {
   channel?.postMessage(0);
   journal = null;
   view = null;
+  stopClock?.();
+  stopClock = null;
   set({ kind: 'first run' });
 }
 

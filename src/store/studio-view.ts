@@ -14,6 +14,16 @@ const PLURAL = {
   repertoire: 'repertoire',
 } as const;
 
+/** The data of one record; undefined when there is none. */
+export const recordIn = (
+  studio: Studio,
+  kind: RecordKind,
+  id: string,
+): { readonly id: string } | undefined =>
+  kind === 'settings'
+    ? studio.settings
+    : (studio[PLURAL[kind]] as ReadonlyMap<string, { id: string }>).get(id);
+
 /** The records as the studio the core knows; kinds that did not change keep their maps. */
 export function studioOf(
   records: ReadonlyMap<string, StoredRecord>,

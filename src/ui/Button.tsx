@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import type { ReactNode, Ref } from 'react';
 import { KeyCap } from './KeyCap';
 import css from './Button.module.css';
 
@@ -18,15 +18,18 @@ export function Button({
   type = 'button',
   label,
   pressed,
+  ref,
 }: Look & {
   readonly onClick?: () => void;
   readonly disabled?: boolean;
   readonly type?: 'button' | 'submit';
   readonly label?: string;
   readonly pressed?: boolean;
+  readonly ref?: Ref<HTMLButtonElement>;
 }) {
   return (
     <button
+      ref={ref}
       type={type}
       className={css[look]}
       disabled={disabled}

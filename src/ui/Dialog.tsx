@@ -1,20 +1,52 @@
-import { useEffect, useRef, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Button } from './Button';
 import css from './Dialog.module.css';
 
-/** A sheet over the page; Escape closes it. Focus goes to its first field and comes back after. */
+/**
+ * A sheet over the page; Escape closes it. Focus goes to its first field and comes back after.
+ *
+ * What was typed is never lost by closing: a field that is left is left as by Tab, and a dialog with something typed in
+ * it asks first. So does the browser when the page is left.
+ */
 export function Dialog({
   title,
   onClose,
   children,
   wide = false,
+  typed,
 }: {
   readonly title: string;
   readonly onClose: () => void;
   readonly children: ReactNode;
   readonly wide?: boolean;
+  /** Whether closing would lose something; left out, anything put into a field counts. */
+  readonly typed?: boolean;
 }) {
   const ref = useRef<HTMLDialogElement>(null);
+  const keep = useRef<HTMLButtonElement>(null);
+  const [touched, touch] = useState(false);
+  const [asking, ask] = useState(false);
+  const loses = typed ?? touched;
+  useEffect(() => {
+    if (!loses) return undefined;
+    const stay = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', stay);
+    return () => removeEventListener('beforeunload', stay);
+  }, [loses]);
+  useEffect(() => {
+    if (asking) keep.current?.focus();
+  }, [asking]);
+  const close = () => {
+    if (asking) {
+      ask(false);
+      return;
+    }
+    // A field that takes its value when it is left takes it now.
+    if (document.activeElement instanceof HTMLElement && ref.current?.contains(document.activeElement))
+      document.activeElement.blur();
+    if (loses) ask(true);
+    else onClose();
+  };
   useEffect(() => {
     const dialog = ref.current;
     if (!dialog) return undefined;
@@ -35,17 +67,29 @@ export function Dialog({
       className={css.root}
       data-wide={wide}
       aria-label={title}
+      onInput={() => touch(true)}
       onCancel={(event) => {
+        // A dialog of its own over this one has its own Escape.
+        if (event.target !== event.currentTarget) return;
         event.preventDefault();
-        onClose();
+        close();
       }}
     >
       <div className={css.head}>
         <h2>{title}</h2>
-        <Button look="quiet" keyName="Esc" onClick={onClose}>
+        <Button look="quiet" keyName="Esc" onClick={close}>
           Close
         </Button>
       </div>
+      {asking && (
+        <div className={css.lose} role="alertdialog" aria-label="Close without saving?">
+          <p>What you typed here is not saved.</p>
+          <Button ref={keep} onClick={() => ask(false)}>
+            Keep typing
+          </Button>
+          <Button onClick={onClose}>Close without saving</Button>
+        </div>
+      )}
       {children}
     </dialog>
   );
@@ -66,7 +110,7 @@ export function Confirm({
   readonly onClose: () => void;
 }) {
   return (
-    <Dialog title={title} onClose={onClose}>
+    <Dialog title={title} onClose={onClose} typed={false}>
       <div className={css.say}>{children}</div>
       <div className={css.acts}>
         <Button look="do" onClick={onConfirm}>

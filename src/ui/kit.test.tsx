@@ -324,3 +324,53 @@ describe('states', () => {
     ).toEqual(['Session', 'Day']);
   });
 });
+
+describe('a dialog with something typed in it', () => {
+  const open = (typed?: boolean) => {
+    const onClose = vi.fn();
+    render(
+      <Dialog title="Form" onClose={onClose} {...(typed === undefined ? {} : { typed })}>
+        <input aria-label="Name" defaultValue="" />
+      </Dialog>,
+    );
+    return onClose;
+  };
+  const escape = () =>
+    fireEvent(screen.getByRole('dialog', { name: 'Form' }), new Event('cancel', { cancelable: true }));
+  const write = () => fireEvent.input(screen.getByLabelText('Name'), { target: { value: 'Orla' } });
+
+  test('Escape asks first, and a second Escape goes back to the typing', () => {
+    const onClose = open();
+    write();
+    escape();
+    expect(onClose).not.toHaveBeenCalled();
+    expect(document.activeElement).toBe(screen.getByRole('button', { name: 'Keep typing' }));
+    escape();
+    expect(screen.queryByRole('alertdialog')).toBeNull();
+    expect(screen.getByLabelText('Name')).toHaveProperty('value', 'Orla');
+    fireEvent.click(screen.getByRole('button', { name: /^Close/ }));
+    fireEvent.click(screen.getByRole('button', { name: 'Close without saving' }));
+    expect(onClose).toHaveBeenCalledOnce();
+  });
+  test('the browser asks when the page is left, and only then', () => {
+    open();
+    const leave = () => {
+      const event = new Event('beforeunload', { cancelable: true });
+      window.dispatchEvent(event);
+      return event.defaultPrevented;
+    };
+    expect(leave()).toBe(false);
+    write();
+    expect(leave()).toBe(true);
+  });
+  test('nothing typed, or nothing that closing would lose: it closes', () => {
+    const untouched = open();
+    escape();
+    expect(untouched).toHaveBeenCalledOnce();
+    cleanup();
+    const kept = open(false);
+    write();
+    escape();
+    expect(kept).toHaveBeenCalledOnce();
+  });
+});

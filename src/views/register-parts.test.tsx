@@ -90,7 +90,9 @@ describe('Register', () => {
   });
 
   const dialog = (student: Student | null) => {
-    const save = vi.fn<(student: Student) => void>();
+    const save = vi.fn<(student: Student, opened: Student | null) => Promise<{ kind: 'kept' }>>(() =>
+      Promise.resolve({ kind: 'kept' }),
+    );
     render(
       <StudentDialog
         studio={studio}

@@ -5,6 +5,7 @@
  * or a line. Read `parseStudioFile` and `readRecord` first.
  */
 export { formatCalendar, type CalendarEvent } from './calendar';
+export { mergeEdit, settleClashes, type Clash } from './merge-edit';
 export { previewMerge, type MergePreview } from './merge';
 export {
   GRADED_COLUMNS,

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { recordKey, type StoredRecord } from './records';
 
 /** What importing records would do, before it does anything. */
@@ -26,8 +27,7 @@ export function previewMerge(mine: readonly StoredRecord[], theirs: readonly Sto
   for (const record of theirs) {
     const own = byKey.get(recordKey(record));
     if (!own) add.push(record);
-    else if (last(own) === last(record) || JSON.stringify(own.data) === JSON.stringify(record.data))
-      same += 1;
+    else if (last(own) === last(record) || equal(own.data, record.data)) same += 1;
     else if (own.revs.includes(last(record))) older += 1;
     else if (record.revs.includes(last(own))) update.push({ mine: own, theirs: record });
     else conflicts.push({ mine: own, theirs: record });

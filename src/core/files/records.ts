@@ -16,6 +16,7 @@ import { setShape } from './set-shape';
 import { anyObject, id, list, object, oneOf, text, whole } from './shape';
 import { RECORD_KINDS, type RecordKind } from './record-kind';
 import { MIGRATIONS, type Migrations } from './migrations';
+import { problemsOfKind } from './problems-of-kind';
 import { validate, type Problem } from './validate';
 
 /** One thing the studio keeps. `revs` are the ids of its revisions, latest last, the last twelve at most. */
@@ -57,8 +58,13 @@ export const recordKey = (record: Pick<StoredRecord, 'kind' | 'id'>): string => 
 
 export const shapeOf = (kind: RecordKind): Shape => SHAPES[kind];
 
-export const validateData = (kind: RecordKind, data: unknown): Result<unknown, readonly Problem[]> =>
-  validate(SHAPES[kind], data);
+/** What data holds: its shape first, then what its kind asks of it. Every way in goes through here. */
+export function validateData(kind: RecordKind, data: unknown): Result<unknown, readonly Problem[]> {
+  const formed = validate(SHAPES[kind], data);
+  if (!formed.ok) return formed;
+  const problems = problemsOfKind(kind, data);
+  return problems.length === 0 ? formed : refuse(problems);
+}
 
 /**
  * Any value to a record of the current version, or every problem with its place.

@@ -9,7 +9,7 @@ export interface Shape {
 }
 
 /** Names that would reach into an object's prototype. They are refused wherever names are data. */
-const FORBIDDEN = ['__proto__', 'constructor', 'prototype'];
+const FORBIDDEN: readonly string[] = [...Object.getOwnPropertyNames(Object.prototype), 'prototype'];
 
 export const text = (max: number, min = 0): Shape => ({
   yup: yup

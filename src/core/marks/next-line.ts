@@ -1,5 +1,6 @@
 import Fraction from 'fraction.js';
 import { floorOf, type Award, type MarkScheme } from './scheme';
+import { valueAt } from '../value-at';
 import { markValue, reaches, totalOf } from './total';
 
 /** Marks to gain in one criterion. */
@@ -24,6 +25,9 @@ export interface NextLine {
 /** Marks of each criterion, by component id and criterion id; what is absent counts as 0 so far. */
 export type CriterionMarks = Readonly<Record<string, Readonly<Record<string, number>>>>;
 
+const markAt = (marks: CriterionMarks, componentId: string, criterionId: string): number =>
+  valueAt(valueAt(marks, componentId) ?? {}, criterionId) ?? 0;
+
 /** One mark each counts the same. */
 const evenCost = () => 1;
 
@@ -40,7 +44,7 @@ export function nextLine(
   minutesOf: (componentId: string, criterionId: string) => number = evenCost,
 ): NextLine | null {
   const given = scheme.components.map(({ componentId, criteria }) =>
-    criteria.reduce((sum, { id }) => sum + (marks[componentId]?.[id] ?? 0), 0),
+    criteria.reduce((sum, { id }) => sum + markAt(marks, componentId, id), 0),
   );
   const total = totalOf(scheme, given);
   const award = scheme.awards.find((each) => !reaches(scheme, each, given, total));
@@ -53,7 +57,7 @@ export function nextLine(
     // Cheapest first, so that the first so many steps are the cheapest so many marks; ties in scheme order.
     steps: criteria
       .flatMap(({ id, maxMark }) =>
-        Array.from({ length: Math.max(0, maxMark - (marks[componentId]?.[id] ?? 0)) }, () => ({
+        Array.from({ length: Math.max(0, maxMark - markAt(marks, componentId, id)) }, () => ({
           criterionId: id,
           minutes: minutesOf(componentId, id),
         })),

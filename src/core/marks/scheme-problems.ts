@@ -1,5 +1,6 @@
 import { panelKey, panelsOf } from './panel';
 import { componentMax, floorOf, schemeMax, type Criterion, type MarkScheme } from './scheme';
+import { valueAt } from '../value-at';
 
 export interface SchemeProblem {
   readonly path: string;
@@ -59,9 +60,12 @@ function awardProblems(scheme: MarkScheme): SchemeProblem[] {
 function weightProblems({ totalling, components }: MarkScheme): SchemeProblem[] {
   if (totalling.kind === 'sum') return [];
   const problems = components
-    .filter(({ componentId }) => totalling.weights[componentId] === undefined)
+    .filter(({ componentId }) => valueAt(totalling.weights, componentId) === undefined)
     .map(({ componentId }) => ({ path: 'totalling.weights', message: `no weight for "${componentId}"` }));
-  const all = components.reduce((sum, { componentId }) => sum + (totalling.weights[componentId] ?? 0), 0);
+  const all = components.reduce(
+    (sum, { componentId }) => sum + (valueAt(totalling.weights, componentId) ?? 0),
+    0,
+  );
   return all > 0
     ? problems
     : [...problems, { path: 'totalling.weights', message: 'the weights add up to nothing' }];

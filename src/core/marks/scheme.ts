@@ -1,3 +1,5 @@
+import { valueAt } from '../value-at';
+
 /** Marks from `from` to `to`, both included, with the teacher's own words for them. */
 export interface Band {
   readonly from: number;
@@ -96,7 +98,7 @@ export const schemeComponent = (scheme: MarkScheme, componentId: string): Scheme
 
 /** The least a component must have for an award: its floor and its own pass mark. */
 export const floorOf = (award: Award, componentId: string): number =>
-  Math.max(award.eachAtLeast ?? 0, award.passes[componentId] ?? 0);
+  Math.max(award.eachAtLeast ?? 0, valueAt(award.passes, componentId) ?? 0);
 
 /**
  * The mark a component shows as its aim: its even share of the award's total, rounded up, and never under the floor.

@@ -1,6 +1,7 @@
 import type { BarRange } from '../music';
 import type { CalendarDay } from '../time';
 import type { SchemeComponent } from './scheme';
+import { valueAt } from '../value-at';
 
 export const ASSESSORS = ['student', 'peer', 'teacher', 'mock', 'official'] as const;
 export type Assessor = (typeof ASSESSORS)[number];
@@ -38,7 +39,7 @@ export function sheetMark(component: SchemeComponent, sheet: MarkSheet): SheetMa
   let mark = 0;
   const missing: string[] = [];
   for (const { id } of component.criteria) {
-    const given = sheet.marks[id];
+    const given = valueAt(sheet.marks, id);
     if (given === undefined) missing.push(id);
     else mark += given;
   }
@@ -57,7 +58,7 @@ export function differences(
 ): { readonly criterionId: string; readonly own: number; readonly teacher: number }[] {
   return component.criteria
     .flatMap(({ id }) => {
-      const [a, b] = [own.marks[id], teacher.marks[id]];
+      const [a, b] = [valueAt(own.marks, id), valueAt(teacher.marks, id)];
       return a === undefined || b === undefined ? [] : [{ criterionId: id, own: a, teacher: b }];
     })
     .sort((x, y) => Math.abs(y.own - y.teacher) - Math.abs(x.own - x.teacher));

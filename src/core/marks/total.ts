@@ -1,5 +1,6 @@
 import Fraction from 'fraction.js';
 import { componentMax, floorOf, type Award, type MarkScheme, type Panel, type Rounding } from './scheme';
+import { valueAt } from '../value-at';
 
 const sum = (values: readonly Fraction[]) => values.reduce((all, value) => all.add(value), new Fraction(0));
 
@@ -22,8 +23,14 @@ export function rounded(value: Fraction, { way, places }: Rounding): Fraction {
 export function markValue({ totalling, components }: MarkScheme, componentId: string): Fraction {
   const component = components.find((each) => each.componentId === componentId);
   if (totalling.kind === 'sum' || !component) return new Fraction(1);
-  const all = components.reduce((total, each) => total + (totalling.weights[each.componentId] ?? 0), 0);
-  return new Fraction((totalling.weights[componentId] ?? 0) * totalling.outOf, all * componentMax(component));
+  const all = components.reduce(
+    (total, each) => total + (valueAt(totalling.weights, each.componentId) ?? 0),
+    0,
+  );
+  return new Fraction(
+    (valueAt(totalling.weights, componentId) ?? 0) * totalling.outOf,
+    all * componentMax(component),
+  );
 }
 
 /**

@@ -23,6 +23,7 @@ import {
   type Period,
 } from '../time';
 import { gatesOf, type Gate } from './gates';
+import { valueAt } from '../value-at';
 
 export interface PlanInput {
   readonly goal: Goal;
@@ -193,7 +194,7 @@ function draftOf(
   available: readonly number[],
 ): Draft[] {
   const { goal, effort } = input;
-  const choices = goal.programme[component.id] ?? [];
+  const choices = valueAt(goal.programme, component.id) ?? [];
   const { source } = component;
   if (!isPrepared(source) && source.kind !== 'excerpt' && choices.length === 0) return [];
   const chosen =
@@ -209,7 +210,7 @@ function draftOf(
           return sum === null || own === null ? null : sum + own;
         }, 0);
   const held = heldRank(input.student, input.family);
-  const set = goal.plan.minutes[component.id];
+  const set = valueAt(goal.plan.minutes, component.id);
   const weekly = Math.round(effort.preparedMinutesPerWeek * grid.length);
   const basis =
     set !== undefined ? 'set' : isPrepared(source) ? 'weekly' : bars === null ? 'unknown' : 'bars';
@@ -318,7 +319,7 @@ function leftOf(
 function temposOf(item: Draft['item'], row: readonly number[], goal: Goal): number[] {
   if (!item.tempo) return [];
   const aim = item.tempo.perMinute;
-  const secure = goal.plan.secureTempo[item.componentId] ?? Math.round(aim * SECURE_SHARE);
+  const secure = valueAt(goal.plan.secureTempo, item.componentId) ?? Math.round(aim * SECURE_SHARE);
   const early = item.stages
     .filter(({ stage }) => stage === 'prepare' || stage === 'learn')
     .reduce((sum, stage) => sum + stage.minutes, 0);

@@ -13,6 +13,7 @@ import {
   type Waiver,
 } from '../requirements';
 import type { CalendarDay } from '../time';
+import { valueAt } from '../value-at';
 
 /** What was done to one gate: heard and passed on a day, or moved to another. */
 export interface GateState {
@@ -157,12 +158,12 @@ export function withChoice(
   choice: Choice,
   max: number,
 ): Programme {
-  const before = programme[componentId] ?? [];
+  const before = valueAt(programme, componentId) ?? [];
   const kept = before.length >= max ? before.slice(0, max - 1) : before;
   return { ...programme, [componentId]: [...kept, choice] };
 }
 
 export const withoutChoice = (programme: Programme, componentId: string, index: number): Programme => ({
   ...programme,
-  [componentId]: (programme[componentId] ?? []).filter((_, at) => at !== index),
+  [componentId]: (valueAt(programme, componentId) ?? []).filter((_, at) => at !== index),
 });

@@ -5,6 +5,7 @@ import type { Entry } from './entry';
 import { componentOf } from './requirement-set';
 import type { FactRule, RuleOf } from './rule';
 import type { Answer, Evidence } from './verdict';
+import { valueAt } from '../value-at';
 
 const within = (value: number, min: number | null, max: number | null) =>
   value >= (min ?? -Infinity) && value <= (max ?? Infinity);
@@ -60,21 +61,21 @@ export function checkFacts(rule: FactRule, entry: Entry): Answer {
       };
     }
     case 'entry fact': {
-      const value = textOf(entry.facts[rule.fact]);
+      const value = textOf(valueAt(entry.facts, rule.fact));
       return {
         status: value === null ? 'undecided' : 'met',
         evidence: { kind: 'fact', value, due: session?.entryCloses ?? null },
       };
     }
     case 'named edition': {
-      const value = textOf(entry.editions[rule.componentId]);
+      const value = textOf(valueAt(entry.editions, rule.componentId));
       return {
         status: value === null ? 'undecided' : yes(plain(value) === plain(rule.edition)),
         evidence: { kind: 'named', value },
       };
     }
     case 'condition': {
-      const settled = textOf(entry.conditions[rule.topic]);
+      const settled = textOf(valueAt(entry.conditions, rule.topic));
       const evidence: Evidence = { kind: 'condition', settled };
       if (rule.allows === null || settled === null) return { status: 'undecided', evidence };
       return { status: yes(rule.allows.some((each) => plain(each) === plain(settled))), evidence };
@@ -93,7 +94,7 @@ export function checkFacts(rule: FactRule, entry: Entry): Answer {
     case 'excerpt bars': {
       const source = componentOf(entry.level, rule.componentId)?.source;
       const asked = source?.kind === 'excerpt' ? source.bars : null;
-      const choice = entry.programme[rule.componentId]?.[0];
+      const choice = valueAt(entry.programme, rule.componentId)?.[0];
       const prepared = choice?.kind === 'excerpt' ? choice.bars : null;
       const evidence: Evidence = { kind: 'bars', asked, prepared };
       if (asked === null) return { status: 'unmet', evidence };

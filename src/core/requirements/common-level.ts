@@ -1,4 +1,5 @@
 import type { LevelHeld } from '../students';
+import { valueAt } from '../value-at';
 import { opensTo, type RequirementSet } from './requirement-set';
 
 /**
@@ -8,7 +9,21 @@ import { opensTo, type RequirementSet } from './requirement-set';
 export type CommonLevels = Readonly<Record<string, Readonly<Record<string, number>>>>;
 
 export const commonLevel = (table: CommonLevels, family: string, rank: number): number =>
-  table[family]?.[String(rank)] ?? rank;
+  valueAt(valueAt(table, family) ?? {}, String(rank)) ?? rank;
+
+/** The table with a level's figure set; null puts the level back at its own rank. */
+export const withCommonLevel = (
+  table: CommonLevels,
+  family: string,
+  rank: number,
+  common: number | null,
+): CommonLevels => ({
+  ...table,
+  [family]: Object.fromEntries([
+    ...Object.entries(valueAt(table, family) ?? {}).filter(([each]) => each !== String(rank)),
+    ...(common === null ? [] : [[String(rank), common] as const]),
+  ]),
+});
 
 /** The highest common level a student holds on the instrument: of families a set of which it is open to; 0 for none. */
 export function heldCommonLevel(

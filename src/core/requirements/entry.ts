@@ -10,6 +10,7 @@ import {
   type RequirementSet,
   type Session,
 } from './requirement-set';
+import { valueAt } from '../value-at';
 
 /** What fills one slot: a piece of the library, or the bars prepared of a given excerpt. */
 export type Choice =
@@ -84,7 +85,7 @@ export interface Slot {
 }
 
 export const piecesOf = (entry: Entry, componentId: string): Piece[] =>
-  (entry.programme[componentId] ?? []).flatMap((choice) => {
+  (valueAt(entry.programme, componentId) ?? []).flatMap((choice) => {
     const piece = choice.kind === 'piece' ? entry.pieces.get(choice.pieceId) : undefined;
     return piece ? [piece] : [];
   });

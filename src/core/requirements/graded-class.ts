@@ -1,6 +1,7 @@
 import { yearGroupOn } from '../students';
 import type { Entry } from './entry';
 import type { GradedClass, RuleOf } from './rule';
+import { valueAt } from '../value-at';
 
 const plain = (text: string) => text.trim().toLocaleLowerCase('en');
 
@@ -12,7 +13,7 @@ export function gradedClassOf(
   const year =
     rule.by === 'year group' && entry.session ? yearGroupOn(entry.student, entry.session.day) : null;
   const text =
-    rule.by === 'year group' ? (year === null ? '' : String(year)) : (entry.facts[rule.fact] ?? '');
+    rule.by === 'year group' ? (year === null ? '' : String(year)) : (valueAt(entry.facts, rule.fact) ?? '');
   const value = text.trim() === '' ? null : text.trim();
   const named = value === null ? undefined : rule.classes.find((each) => plain(each.value) === plain(value));
   return { value, named: named ?? null };

@@ -56,7 +56,7 @@ export {
   type Waiver,
 } from './entry';
 export { answersTo, type ChoicePlace } from './answers-to';
-export { commonLevel, heldCommonLevel, type CommonLevels } from './common-level';
+export { commonLevel, heldCommonLevel, withCommonLevel, type CommonLevels } from './common-level';
 export { combine } from './combine';
 export { crosswalk, familyLevels, type CrosswalkPlace, type CrosswalkRow } from './crosswalk';
 export { contrastValue } from './contrast';

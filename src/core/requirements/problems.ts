@@ -18,9 +18,10 @@ export interface SetProblem {
 /**
  * What a well-formed set still has wrong: names that lead nowhere, dates that run backwards, sums that
  * cannot be reached. Empty when it is sound.
- * @param pieceIds - the pieces that come with the set or are in the library
+ * @param pieceIds - the pieces that come with the set or are in the library; null where they are not at hand, and then
+ *   no piece is missed
  */
-export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>): SetProblem[] {
+export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string> | null): SetProblem[] {
   const problems: SetProblem[] = [];
   const say = (path: string, message: string) => problems.push({ path, message });
   const { edition } = set;
@@ -34,7 +35,7 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
   ] as const)
     for (const id of repeated(ids)) say(path, `"${id}" stands twice`);
   set.catalogue.forEach(({ pieceId }, at) => {
-    if (!pieceIds.has(pieceId)) say(`catalogue[${at}]`, `no piece "${pieceId}"`);
+    if (pieceIds && !pieceIds.has(pieceId)) say(`catalogue[${at}]`, `no piece "${pieceId}"`);
   });
   for (const id of repeated(set.catalogue.map(({ pieceId }) => pieceId)))
     say('catalogue', `"${id}" is graded twice`);
@@ -67,7 +68,7 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
         say(`${path}.source.max`, 'the most is below the least');
       const ids =
         source.kind === 'list' ? source.pieceIds : source.kind === 'excerpt' ? [source.pieceId] : [];
-      for (const id of ids) if (!pieceIds.has(id)) say(`${path}.source`, `no piece "${id}"`);
+      for (const id of ids) if (pieceIds && !pieceIds.has(id)) say(`${path}.source`, `no piece "${id}"`);
       for (const id of repeated(ids)) say(`${path}.source`, `"${id}" is listed twice`);
       if (source.kind === 'catalogue' && (listedPieces(component, set) ?? []).length === 0)
         say(`${path}.source`, `the catalogue has no piece graded ${source.fromRank} to ${source.toRank}`);

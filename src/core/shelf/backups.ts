@@ -1,5 +1,6 @@
 import { withChoice } from '../programme';
 import { checkProgramme, choiceCount, choosesPieces, listedPieces, type Entry } from '../requirements';
+import { valueAt } from '../value-at';
 
 /** A learned piece that could take a chosen one's place. */
 export interface Backup {
@@ -22,7 +23,7 @@ export function backupsFor(entry: Entry, learned: readonly string[]): Backup[] {
   return entry.level.components.filter(choosesPieces).flatMap((component): Backup[] => {
     const listed = listedPieces(component, entry.set);
     const fits = learned.filter((id) => !used.has(id) && (listed === null || listed.includes(id)));
-    const chosen = entry.programme[component.id] ?? [];
+    const chosen = valueAt(entry.programme, component.id) ?? [];
     const places = chosen.length === 0 ? [null] : chosen.map((_, at) => at);
     return places.flatMap((at) =>
       fits.flatMap((pieceId): Backup[] => {

@@ -7,6 +7,7 @@
  */
 export { familyOf, minutesForSkill, type Skill, type SkillFamily, type SkillMap } from './skill';
 export { explainMapProblem, mapWith, ownSkillsOf, withoutSkill, withSkill } from './own-skills';
+export { problemsOfMap } from './map-problems';
 export { PATHWAYS, SKILL_MAP, skillNamed } from './map';
 export { inPathway, mustComeBefore, type Pathway } from './pathway';
 export {

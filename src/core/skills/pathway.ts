@@ -1,4 +1,5 @@
 import type { SkillMap } from './skill';
+import { valueAt } from '../value-at';
 
 /** A school's own order: what some skills need instead, and the usual orders it gives up. */
 export interface Pathway {
@@ -16,7 +17,7 @@ export const inPathway = (map: SkillMap, pathway: Pathway | null): SkillMap =>
     ? map
     : new Map(
         [...map].map(([id, skill]) => {
-          const needs = pathway.needs[id];
+          const needs = valueAt(pathway.needs, id);
           return [id, needs ? { ...skill, needs } : skill] as const;
         }),
       );

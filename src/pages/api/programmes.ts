@@ -4,6 +4,7 @@ import { programmesRequestShape } from '@/core/files';
 import { bestProgrammes, compileLevel, conflictOf, NO_FACTS, type BestQuestion } from '@/core/programme';
 import type { Piece } from '@/core/repertoire';
 import { findLevel, type RequirementSet } from '@/core/requirements';
+import { valueAt } from '@/core/value-at';
 
 export const prerender = false;
 
@@ -42,7 +43,7 @@ export const POST: APIRoute = endpoint<Body>(programmesRequestShape, (body) => {
     ...unknown('ownChoice'),
     ...Object.entries(body.worth).flatMap(([id, { skills }]) =>
       skills.flatMap((skill, at) =>
-        skill in body.skillCosts
+        Object.hasOwn(body.skillCosts, skill)
           ? []
           : [{ pointer: `/worth/${id}/skills/${at}`, message: `no cost for "${skill}"` }],
       ),
@@ -60,7 +61,7 @@ export const POST: APIRoute = endpoint<Body>(programmesRequestShape, (body) => {
     {
       worth: ({ piece }) => {
         if (banned.has(piece.id)) return null;
-        const worth = body.worth[piece.id];
+        const worth = valueAt(body.worth, piece.id);
         return worth
           ? {
               points: worth.points,

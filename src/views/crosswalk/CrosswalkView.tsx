@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
-import { commonLevel, crosswalk, familyLevels, type CommonLevels } from '@/core/requirements';
-import { saveSettings, type ReadyState } from '@/store';
+import { commonLevel, crosswalk, familyLevels } from '@/core/requirements';
+import { valueAt } from '@/core/value-at';
+import { setCommonLevel, type ReadyState } from '@/store';
 import { CheckField, Empty, FieldRow, LinkButton, PageLine, Section, Table, TextField } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
 import { crosswalkColumns, crosswalkLines } from './crosswalk-model';
@@ -82,28 +83,10 @@ function Crosswalk({ ready }: { readonly ready: ReadyState }) {
         <CommonLevelTable
           families={families}
           levelOf={(family, rank) => commonLevel(table, family, rank)}
-          isStated={(family, rank) => table[family]?.[String(rank)] !== undefined}
-          onSet={(family, rank, common) =>
-            void saveSettings({ commonLevels: withCommon(table, family, rank, common) })
-          }
+          isStated={(family, rank) => valueAt(valueAt(table, family) ?? {}, String(rank)) !== undefined}
+          onSet={(family, rank, common) => void setCommonLevel(family, rank, common)}
         />
       </Section>
     </>
   );
 }
-
-const withCommon = (
-  table: CommonLevels,
-  family: string,
-  rank: number,
-  common: number | null,
-): CommonLevels => {
-  const own = Object.entries(table[family] ?? {}).filter(([each]) => each !== String(rank));
-  return {
-    ...table,
-    [family]: Object.fromEntries([...own, ...(common === null ? [] : [[String(rank), common]])]) as Record<
-      string,
-      number
-    >,
-  };
-};

@@ -126,13 +126,11 @@ function Library({ ready }: { readonly ready: ReadyState }) {
           today={now.day}
           before={typed.before}
           onClose={() => setTyped(null)}
-          onSave={(made) =>
-            void saveSet(made).then((kept) => {
-              if (!kept) return;
-              pickSet(made.id);
-              setTyped(null);
-            })
-          }
+          onSave={saveSet}
+          onKept={(made) => {
+            pickSet(made.id);
+            setTyped(null);
+          }}
         />
       )}
       {dialog === 'import' && (

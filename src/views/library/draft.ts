@@ -18,6 +18,7 @@ import {
 import { draftOfRule } from './rule-blanks';
 import type { DraftRule } from './rule-form';
 import { scaleRowText } from './scale-rows';
+import { valueAt } from '@/core/value-at';
 
 /** A requirement as it is typed: every field text, so that half-typed is no error yet. */
 export interface Draft {
@@ -270,7 +271,7 @@ function draftOfComponent(
     ...(source.kind === 'prepared' && { items: source.items.join('\n') }),
     criteria: criteria.map((criterion) => criterion.name).join(', '),
     maxMark: String(criteria[0]?.maxMark ?? (marked ? componentMax(marked) : 6)),
-    weight: totalling.kind === 'weighted' ? String(totalling.weights[id] ?? 1) : '1',
+    weight: totalling.kind === 'weighted' ? String(valueAt(totalling.weights, id) ?? 1) : '1',
     bands: bands.map((band) => band.from).join(', '),
     descriptors: Object.fromEntries(
       criteria.map((criterion) => [

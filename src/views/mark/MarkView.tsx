@@ -15,6 +15,7 @@ import { CriterionRow } from './parts/CriterionRow';
 import { History } from './parts/History';
 import { NotesByBar } from './parts/NotesByBar';
 import css from './MarkView.module.css';
+import { valueAt } from '@/core/value-at';
 
 export const MarkView = () => (
   <StudioPage figuresTurnPages={false}>{(ready) => <MarkPage ready={ready} />}</StudioPage>
@@ -27,7 +28,7 @@ const WAIT_MS = 900;
 function MarkPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const { context } = choice;
-  if (!context) return <NoGoal studio={ready.studio} what="Nothing to mark yet" />;
+  if (!context) return <NoGoal studio={ready.studio} choice={choice} what="Nothing to mark yet" />;
   return <Sheet key={context.goal.id} ready={ready} context={context} choice={choice} />;
 }
 
@@ -56,7 +57,7 @@ function Sheet({
   const give = (at: number, who: Assessor, mark: number | null) => {
     const criterion = scheme?.criteria[at];
     if (!criterion || !component) return;
-    void giveMark(goal.id, component.id, who, criterion.id, mark, today);
+    void giveMark(goal.id, component.id, who, criterion.id, mark);
     setRow(Math.min(scheme.criteria.length - 1, at + 1));
   };
   const type = (figure: string, who: Assessor) => {
@@ -108,7 +109,8 @@ function Sheet({
     n: () => document.querySelector<HTMLInputElement>('[data-note-bars] input')?.focus(),
     p: () => component && goTo('/print', { sheet: 'marks', goal: goal.id, component: component.id }),
   });
-  if (!component || !scheme) return <NoGoal studio={ready.studio} what="This level has no mark scheme" />;
+  if (!component || !scheme)
+    return <PageLine title="This level has no mark scheme" end={<GoalPicker choice={choice} />} />;
   const sheets = sheetsOf(context, component.id, today);
   const { student: own, teacher, mock } = sheets;
   const [ours, other] = assessor === 'teacher' ? [teacher, mock] : [mock, teacher];
@@ -199,9 +201,9 @@ function Sheet({
               keyName={letters ? (CRITERION_KEYS[at] ?? '').toUpperCase() : ''}
               current={at === row}
               glyph={assessor === 'teacher' ? 'teacher' : 'mock'}
-              mark={ours?.marks[criterion.id]}
-              own={own?.marks[criterion.id]}
-              other={other?.marks[criterion.id]}
+              mark={ours && valueAt(ours.marks, criterion.id)}
+              own={own && valueAt(own.marks, criterion.id)}
+              other={other && valueAt(other.marks, criterion.id)}
               onPick={() => setRow(at)}
               onMark={(mark, who) => give(at, who === 'own' ? 'student' : assessor, mark)}
             />
@@ -264,7 +266,6 @@ function Sheet({
             earlier={context.sheets.filter(
               (sheet) => sheet.componentId === component.id && sheet.day < today && sheet.notes.length > 0,
             )}
-            today={today}
           />
           <History context={context} component={component} scheme={scheme} today={today} />
         </div>

@@ -5,7 +5,7 @@ import { hearToday, type GoalContext } from '@/core/register';
 import { slotMinutes } from '@/core/time';
 import { formatDay } from '@/core/time';
 import type { Stage } from '@/core/effort';
-import { saveStudent, setGate as changeGate, shutWeek, type ReadyState } from '@/store';
+import { setPracticeMinutes, setGate as changeGate, shutWeek, type ReadyState } from '@/store';
 import { Button, Empty, LinkButton, PageLine, Section, TempoMark } from '@/ui';
 import { formatBars } from '@/core/music';
 import { GoalPicker } from '../shell/GoalPicker';
@@ -29,7 +29,7 @@ export const PlanView = () => <StudioPage>{(ready) => <PlanPage ready={ready} />
 function PlanPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const { context } = choice;
-  if (!context) return <NoGoal studio={ready.studio} what="No preparation to plan yet" />;
+  if (!context) return <NoGoal studio={ready.studio} choice={choice} what="No preparation to plan yet" />;
   const award = context.scheme.awards.find((each) => each.id === context.goal.aimAwardId);
   return (
     <>
@@ -155,7 +155,7 @@ function PlanBody({ ready, context, plan }: BodyProps) {
           <PracticeCardTable
             card={card}
             minutesByWeekday={context.student.minutesByWeekday}
-            onMinutes={(minutesByWeekday) => void saveStudent({ ...context.student, minutesByWeekday })}
+            onMinutes={(minutesByWeekday) => void setPracticeMinutes(context.student.id, minutesByWeekday)}
           />
           <div className={css.acts}>
             <LinkButton

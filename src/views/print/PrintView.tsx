@@ -19,6 +19,7 @@ import { weeksWords } from '../shell/words';
 import { queryOf, StudioPage } from '../shell/StudioPage';
 import { PageQuestions } from './parts/PageQuestions';
 import css from './PrintView.module.css';
+import { valueAt } from '@/core/value-at';
 
 export const PrintView = () => <StudioPage>{(ready) => <PrintPage ready={ready} />}</StudioPage>;
 
@@ -272,7 +273,7 @@ function MarksSheet({
               </td>
               {columns.map(({ assessor, sheet }) => (
                 <td key={assessor} className={css.box}>
-                  {sheet?.marks[criterion.id] ?? <span />}
+                  {(sheet && valueAt(sheet.marks, criterion.id)) ?? <span />}
                 </td>
               ))}
             </tr>

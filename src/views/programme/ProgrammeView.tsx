@@ -40,6 +40,7 @@ import { SuggestionList } from './parts/SuggestionList';
 import { whyWords } from './advice-model';
 import { useAdvice, useWhyNot } from './use-advice';
 import css from './ProgrammeView.module.css';
+import { valueAt } from '@/core/value-at';
 
 const NewGoalDialog = lazy(() =>
   import('./parts/NewGoalDialog').then((part) => ({ default: part.NewGoalDialog })),
@@ -68,7 +69,7 @@ function ProgrammePage({ ready }: { readonly ready: ReadyState }) {
   if (!context)
     return (
       <>
-        {ready.studio.sets.size > 0 && ready.studio.students.size > 0 ? (
+        {choice.look.kind === 'none' && ready.studio.sets.size > 0 && ready.studio.students.size > 0 ? (
           <>
             <PageLine title="No goal yet" sub="A goal is one student aiming at one level at one session." />
             <Button look="do" onClick={() => setAdding(true)}>
@@ -76,7 +77,7 @@ function ProgrammePage({ ready }: { readonly ready: ReadyState }) {
             </Button>
           </>
         ) : (
-          <NoGoal studio={ready.studio} what="No programme to choose yet" />
+          <NoGoal studio={ready.studio} choice={choice} what="No programme to choose yet" />
         )}
         {dialog}
       </>
@@ -108,7 +109,7 @@ function Bench({
 }) {
   const { goal, level, set, session, entry } = context;
   const slots = useMemo(() => level.components.filter((component) => !isPrepared(component.source)), [level]);
-  const firstOpen = slots.find((each) => (goal.programme[each.id] ?? []).length === 0) ?? slots[0];
+  const firstOpen = slots.find((each) => (valueAt(goal.programme, each.id) ?? []).length === 0) ?? slots[0];
   const [slotId, setSlot] = useState(firstOpen?.id ?? '');
   const [cursor, setCursor] = useState<string | null>(null);
   const slot = slots.find((each) => each.id === slotId) ?? slots[0];
@@ -260,7 +261,7 @@ function Slot({
   readonly tried: string | null;
   readonly onOpen: () => void;
 }) {
-  const choices = context.goal.programme[component.id] ?? [];
+  const choices = valueAt(context.goal.programme, component.id) ?? [];
   const pieceOf = (id: string) => ready.studio.pieces.get(id);
   const trial = tried === null ? undefined : pieceOf(tried);
   return (

@@ -13,6 +13,7 @@ import {
 } from '@/core/requirements';
 import { withChoice } from '@/core/programme';
 import { heldRank } from '@/core/students';
+import { valueAt } from '@/core/value-at';
 
 export { checkRule };
 
@@ -48,7 +49,9 @@ export function candidatesOf(
   const before = new Map(checkProgramme(entry).map((verdict) => [verdict.ruleId, verdict.status]));
   const held = heldRank(context.student, context.set.family);
   const chosen = new Set(
-    (goal.programme[component.id] ?? []).map((choice) => (choice.kind === 'piece' ? choice.pieceId : '')),
+    (valueAt(goal.programme, component.id) ?? []).map((choice) =>
+      choice.kind === 'piece' ? choice.pieceId : '',
+    ),
   );
   return listed
     .map((piece): Candidate => {

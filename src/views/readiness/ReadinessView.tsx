@@ -19,7 +19,7 @@ const MISSING = { choice: 'not chosen', mark: 'no evidence yet', gate: 'a gate i
 function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const { context } = choice;
-  if (!context) return <NoGoal studio={ready.studio} what="No readiness to show yet" />;
+  if (!context) return <NoGoal studio={ready.studio} choice={choice} what="No readiness to show yet" />;
   const today = ready.now.day;
   const readiness = readinessOf(context.level, context.scheme, context.sheets, context.plan, today);
   const total = totalModel(context, '', today);

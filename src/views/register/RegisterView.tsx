@@ -195,7 +195,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
               studio={studio}
               today={now.day}
               newId={newId}
-              onSave={(student) => void saveStudent(student)}
+              onSave={saveStudent}
               onArchive={(id, on) => void archiveStudent(id, on)}
               onErase={(id) => void eraseStudent(id)}
             />
@@ -208,7 +208,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           student={null}
           today={now.day}
           newId={newId}
-          onSave={(student) => void saveStudent(student)}
+          onSave={saveStudent}
           onClose={() => setAdding('none')}
         />
       )}

@@ -7,12 +7,14 @@ import {
   openStudio,
   restoreSnapshot,
   saveSettings,
+  saveSettingsForm,
   wipe,
   type ReadyState,
   type SnapshotInfo,
 } from '@/store';
 import { Button, CheckField, Confirm, FieldRow, PageLine, Section, TextField } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
+import { useSaving } from '../shell/use-saving';
 import { saveFile } from '../shell/save-file';
 import { ImportStudio } from './parts/ImportStudio';
 import css from './SettingsView.module.css';
@@ -26,7 +28,9 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
   const [teacher, setTeacher] = useState(settings.teacher);
   const [place, setPlace] = useState(settings.place);
   const [wiping, setWiping] = useState(false);
-  const dirty = teacher !== settings.teacher || place !== settings.place;
+  const [opened, setOpened] = useState(settings);
+  const saving = useSaving(saveSettingsForm, setOpened);
+  const dirty = teacher !== opened.teacher || place !== opened.place;
   return (
     <>
       <PageLine title="Settings" sub={ready.which === 'demo' ? 'of the demo studio' : 'of the studio'} />
@@ -35,7 +39,7 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
           <form
             onSubmit={(event) => {
               event.preventDefault();
-              void saveSettings({ teacher: teacher.trim(), place: place.trim() });
+              saving.save({ ...opened, teacher: teacher.trim(), place: place.trim() }, opened);
             }}
           >
             <FieldRow>
@@ -72,6 +76,7 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
           </div>
         </Section>
       </div>
+      {saving.asking}
       {wiping && (
         <Confirm
           title={ready.which === 'demo' ? 'Lay the demo out afresh?' : 'Wipe this studio?'}

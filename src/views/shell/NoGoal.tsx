@@ -1,8 +1,40 @@
 import type { Studio } from '@/core/register';
+import { formatDay } from '@/core/time';
 import { LinkButton, PageLine } from '@/ui';
+import { GoalPicker } from './GoalPicker';
+import type { GoalChoice } from './use-goal';
 
-/** What comes before a view that needs a goal. */
-export function NoGoal({ studio, what }: { readonly studio: Studio; readonly what: string }) {
+/** What a view that needs a goal shows when it has none: what is missing, or what became of the one asked for. */
+export function NoGoal({
+  studio,
+  choice,
+  what,
+}: {
+  readonly studio: Studio;
+  readonly choice: GoalChoice;
+  readonly what: string;
+}) {
+  const { look } = choice;
+  if (look.kind === 'closed')
+    return (
+      <PageLine
+        title={`${look.name}: closed`}
+        sub={
+          look.on === null
+            ? 'The student is archived. Choose another goal to go on with.'
+            : `This goal was closed on ${formatDay(look.on, 'written')}. Choose another goal to go on with.`
+        }
+        end={<GoalPicker choice={choice} />}
+      />
+    );
+  if (look.kind === 'gone')
+    return (
+      <PageLine
+        title="This goal cannot be shown"
+        sub="It was deleted, or its student, level or session was. Choose another goal."
+        end={<GoalPicker choice={choice} />}
+      />
+    );
   const step =
     studio.sets.size === 0
       ? (['First a requirement: type or import what a level asks for.', 'Library', '/library'] as const)

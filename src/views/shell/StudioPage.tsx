@@ -37,9 +37,11 @@ export function StudioPage({
   const [asideShown, showAside] = useState(false);
   const which = state.kind === 'ready' ? state.which : null;
   const day = state.kind === 'ready' ? state.now.day : null;
+  // The first one follows the first change of an empty studio.
+  const begun = state.kind === 'ready' && state.saved > 0;
   useEffect(() => {
-    if (which && day) void keepSnapshot(which, day).catch(() => undefined);
-  }, [which, day]);
+    if (which && day && begun) void keepSnapshot(which, day).catch(() => undefined);
+  }, [which, day, begun]);
   useKeys({
     ...Object.fromEntries(
       PAGES.flatMap((path, at) => {

@@ -39,12 +39,13 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
   const [studentId, setStudent] = useState(() => queryOf('student') ?? students[0]?.id ?? '');
   const [picked, pick] = useState<string | null>(null);
   const [typed, type] = useState<Skill | null>(null);
-  const student = studio.students.get(studentId) ?? students[0];
+  // A link to a student who is gone shows nobody else's skills.
+  const student = studio.students.get(studentId);
   if (!student)
     return (
       <>
         <PageLine title="Skills" />
-        <Empty title="No student yet">
+        <Empty title={students.length === 0 ? 'No student yet' : 'This student is no longer in the studio'}>
           <LinkButton href="/" keyName="1">
             Register
           </LinkButton>
@@ -194,13 +195,11 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
           families={family === null ? ['general'] : [family, 'general']}
           map={whole}
           own={studio.settings.ownSkills}
-          onSave={(skill) =>
-            void saveOwnSkill(skill).then((kept) => {
-              if (!kept) return;
-              type(null);
-              pick(skill.id);
-            })
-          }
+          onKept={(skill) => {
+            type(null);
+            pick(skill.id);
+          }}
+          onSave={saveOwnSkill}
           onRemove={() => void removeOwnSkill(typed.id).then(() => type(null))}
           onClose={() => type(null)}
         />

@@ -4,9 +4,20 @@ import { formatTime, parseTime } from '@/core/music';
 import { ACCOMPANIMENTS, leavingOut, PIECE_KINDS, type Piece } from '@/core/repertoire';
 import { savePiece } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import { useSaving } from '../../shell/use-saving';
 
 /** What is known of one piece; an empty field stays unknown. */
-export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonly onClose: () => void }) {
+export function PieceDialog({
+  piece: given,
+  isNew = false,
+  onClose,
+}: {
+  readonly piece: Piece;
+  readonly isNew?: boolean;
+  readonly onClose: () => void;
+}) {
+  const [piece] = useState(given);
+  const saving = useSaving(savePiece, onClose);
   const [fields, setFields] = useState({
     title: piece.title,
     composer: piece.composer,
@@ -52,113 +63,118 @@ export function PieceDialog({ piece, onClose }: { readonly piece: Piece; readonl
   const good = Object.values(errors).every((each) => each === undefined);
   const fact = (text: string) => (text.trim() === '' ? null : text.trim());
   return (
-    <Dialog title={piece.title || 'A new piece'} onClose={onClose}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (
-            !good ||
-            seconds === undefined ||
-            bars === undefined ||
-            toLearn === undefined ||
-            tempo === undefined
-          )
-            return;
-          void savePiece({
-            ...leavingOut(piece, 'parts', 'span', 'notes'),
-            title: fields.title.trim(),
-            composer: fields.composer.trim(),
-            seconds,
-            bars,
-            barsToLearn: toLearn,
-            tempo,
-            key: fact(fields.key),
-            metre: fact(fields.metre),
-            period: fact(fields.period),
-            character: fact(fields.character),
-            kind: fields.kind,
-            accompaniment:
-              fields.accompaniment === '' ? null : (fields.accompaniment as Piece['accompaniment']),
-            demands: words(fields.demands),
-            ...(parts.length > 0 && { parts }),
-            ...(fields.span !== '' && { span: Number(fields.span) }),
-            ...(fields.notes.trim() !== '' && { notes: fields.notes.trim() }),
-          });
-          onClose();
-        }}
-      >
-        <FieldRow>
-          <TextField label="Title" value={fields.title} onChange={set('title')} error={errors.title} />
-          <TextField label="Composer" value={fields.composer} onChange={set('composer')} />
-        </FieldRow>
-        <FieldRow>
-          <TextField label="Time" value={fields.time} onChange={set('time')} error={errors.time} />
-          <TextField label="Bars" value={fields.bars} onChange={set('bars')} error={errors.bars} />
-          <TextField
-            label="Bars to learn"
-            value={fields.toLearn}
-            onChange={set('toLearn')}
-            error={errors.toLearn}
-            hint="without repeats"
-          />
-          <TextField label="Tempo" value={fields.tempo} onChange={set('tempo')} error={errors.tempo} />
-        </FieldRow>
-        <FieldRow>
-          <TextField label="Key" value={fields.key} onChange={set('key')} />
-          <TextField label="Metre" value={fields.metre} onChange={set('metre')} />
-          <SelectField
-            label="Kind"
-            value={fields.kind}
-            options={PIECE_KINDS.map((value) => ({ value, label: value }))}
-            onChange={set('kind')}
-          />
-        </FieldRow>
-        <FieldRow>
-          <SelectField
-            label="Accompaniment"
-            value={fields.accompaniment}
-            options={[
-              { value: '', label: 'not known' },
-              ...ACCOMPANIMENTS.map((value) => ({ value, label: value })),
-            ]}
-            onChange={set('accompaniment')}
-          />
-          <TextField label="Period" value={fields.period} onChange={set('period')} />
-          <TextField label="Character" value={fields.character} onChange={set('character')} />
-          <TextField
-            label="Widest span, semitones"
-            value={fields.span}
-            onChange={set('span')}
-            error={errors.span}
-            hint="one hand at once"
-          />
-        </FieldRow>
-        <FieldRow>
-          <TextField
-            label="Asks for"
-            value={fields.demands}
-            rows={3}
-            onChange={set('demands')}
-            error={errors.demands}
-            hint="a demand each, with ; between them"
-          />
-          <TextField
-            label="Parts"
-            value={fields.parts}
-            rows={3}
-            onChange={set('parts')}
-            error={errors.parts}
-            hint="a line each, as Guitar 1: triplets; half barre"
-          />
-        </FieldRow>
-        <TextField label="Notes" value={fields.notes} rows={2} onChange={set('notes')} />
-        <DialogActs>
-          <Button type="submit" look="do" disabled={!good}>
-            Save
-          </Button>
-        </DialogActs>
-      </form>
-    </Dialog>
+    <>
+      <Dialog title={piece.title || 'A new piece'} onClose={onClose}>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (
+              !good ||
+              seconds === undefined ||
+              bars === undefined ||
+              toLearn === undefined ||
+              tempo === undefined
+            )
+              return;
+            saving.save(
+              {
+                ...leavingOut(piece, 'parts', 'span', 'notes'),
+                title: fields.title.trim(),
+                composer: fields.composer.trim(),
+                seconds,
+                bars,
+                barsToLearn: toLearn,
+                tempo,
+                key: fact(fields.key),
+                metre: fact(fields.metre),
+                period: fact(fields.period),
+                character: fact(fields.character),
+                kind: fields.kind,
+                accompaniment:
+                  fields.accompaniment === '' ? null : (fields.accompaniment as Piece['accompaniment']),
+                demands: words(fields.demands),
+                ...(parts.length > 0 && { parts }),
+                ...(fields.span !== '' && { span: Number(fields.span) }),
+                ...(fields.notes.trim() !== '' && { notes: fields.notes.trim() }),
+              },
+              isNew ? null : piece,
+            );
+          }}
+        >
+          <FieldRow>
+            <TextField label="Title" value={fields.title} onChange={set('title')} error={errors.title} />
+            <TextField label="Composer" value={fields.composer} onChange={set('composer')} />
+          </FieldRow>
+          <FieldRow>
+            <TextField label="Time" value={fields.time} onChange={set('time')} error={errors.time} />
+            <TextField label="Bars" value={fields.bars} onChange={set('bars')} error={errors.bars} />
+            <TextField
+              label="Bars to learn"
+              value={fields.toLearn}
+              onChange={set('toLearn')}
+              error={errors.toLearn}
+              hint="without repeats"
+            />
+            <TextField label="Tempo" value={fields.tempo} onChange={set('tempo')} error={errors.tempo} />
+          </FieldRow>
+          <FieldRow>
+            <TextField label="Key" value={fields.key} onChange={set('key')} />
+            <TextField label="Metre" value={fields.metre} onChange={set('metre')} />
+            <SelectField
+              label="Kind"
+              value={fields.kind}
+              options={PIECE_KINDS.map((value) => ({ value, label: value }))}
+              onChange={set('kind')}
+            />
+          </FieldRow>
+          <FieldRow>
+            <SelectField
+              label="Accompaniment"
+              value={fields.accompaniment}
+              options={[
+                { value: '', label: 'not known' },
+                ...ACCOMPANIMENTS.map((value) => ({ value, label: value })),
+              ]}
+              onChange={set('accompaniment')}
+            />
+            <TextField label="Period" value={fields.period} onChange={set('period')} />
+            <TextField label="Character" value={fields.character} onChange={set('character')} />
+            <TextField
+              label="Widest span, semitones"
+              value={fields.span}
+              onChange={set('span')}
+              error={errors.span}
+              hint="one hand at once"
+            />
+          </FieldRow>
+          <FieldRow>
+            <TextField
+              label="Asks for"
+              value={fields.demands}
+              rows={3}
+              onChange={set('demands')}
+              error={errors.demands}
+              hint="a demand each, with ; between them"
+            />
+            <TextField
+              label="Parts"
+              value={fields.parts}
+              rows={3}
+              onChange={set('parts')}
+              error={errors.parts}
+              hint="a line each, as Guitar 1: triplets; half barre"
+            />
+          </FieldRow>
+          <TextField label="Notes" value={fields.notes} rows={2} onChange={set('notes')} />
+          <DialogActs>
+            <Button type="submit" look="do" disabled={!good}>
+              Save
+            </Button>
+          </DialogActs>
+        </form>
+      </Dialog>
+      {saving.asking}
+    </>
   );
 }
 

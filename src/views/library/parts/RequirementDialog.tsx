@@ -1,8 +1,10 @@
+import equal from 'fast-deep-equal';
 import { useMemo, useState } from 'react';
 import type { Studio } from '@/core/register';
 import type { RequirementSet } from '@/core/requirements';
-import { newId } from '@/store';
+import { newId, type FormOutcome } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import { useSaving } from '../../shell/use-saving';
 import { blankDraft, draftOf, type Draft } from '../draft';
 import { setOfDraft } from '../draft-set';
 import { LevelCheck } from './LevelCheck';
@@ -21,20 +23,33 @@ const KINDS = ['graded exam', 'festival', 'audition', 'ensemble contest', 'recit
 export function RequirementDialog({
   studio,
   today,
-  before,
+  before: given,
   onSave,
+  onKept,
   onClose,
 }: {
   readonly studio: Studio;
   readonly today: string;
   readonly before: RequirementSet | null;
-  readonly onSave: (set: RequirementSet) => void;
+  readonly onSave: (
+    set: RequirementSet,
+    opened: RequirementSet | null,
+  ) => Promise<FormOutcome<RequirementSet>>;
+  readonly onKept: (set: RequirementSet) => void;
   readonly onClose: () => void;
 }) {
-  const [draft, setDraft] = useState<Draft>(() => (before ? draftOf(before) : blankDraft(today)));
+  const [before] = useState(given);
+  const [first] = useState<Draft>(() => (before ? draftOf(before) : blankDraft(today)));
+  const [draft, setDraft] = useState(first);
+  const saving = useSaving(onSave, onKept);
   const [levelId, setLevelId] = useState(draft.levels[0]?.id ?? '');
   const [tried, setTried] = useState(false);
   const [setId] = useState(newId);
+  /** The set as the fields said it before anything was typed: what the fields cannot show is nobody's change. */
+  const opened = () => {
+    const untyped = setOfDraft(first, () => setId, new Set(studio.pieces.keys()));
+    return before && (untyped.ok ? untyped.set : before);
+  };
   const read = useMemo(
     () => setOfDraft(draft, () => setId, new Set(studio.pieces.keys())),
     [draft, setId, studio],
@@ -55,115 +70,123 @@ export function RequirementDialog({
       : [],
   );
   return (
-    <Dialog title={before ? `Change ${before.name}` : 'Type a requirement'} onClose={onClose} wide>
-      <form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          setTried(true);
-          if (read.ok) onSave(read.set);
-        }}
+    <>
+      <Dialog
+        title={before ? `Change ${before.name}` : 'Type a requirement'}
+        onClose={onClose}
+        typed={!equal(draft, first)}
+        wide
       >
-        <FieldRow>
-          <TextField
-            label="Name"
-            value={draft.name}
-            onChange={(name) => change({ name })}
-            error={problem('name')}
-            first
-          />
-          <SelectField
-            label="Kind"
-            value={draft.kind}
-            options={KINDS}
-            onChange={(kind) => change({ kind: kind as Draft['kind'] })}
-          />
-          <TextField
-            label="Instrument or voice"
-            value={draft.instrument}
-            onChange={(instrument) => change({ instrument })}
-            error={problem('instrument')}
-          />
-        </FieldRow>
-        <FieldRow>
-          <TextField
-            label="Edition"
-            value={draft.edition}
-            onChange={(edition) => change({ edition })}
-            error={problem('edition')}
-          />
-          <TextField
-            label="Valid from"
-            type="date"
-            value={draft.from}
-            onChange={(from) => change({ from })}
-            error={problem('from')}
-          />
-          <TextField
-            label="Valid to"
-            type="date"
-            value={draft.to}
-            onChange={(to) => change({ to })}
-            error={problem('to')}
-          />
-          <TextField
-            label="Overlap to"
-            type="date"
-            value={draft.overlapTo}
-            onChange={(overlapTo) => change({ overlapTo })}
-            error={problem('overlapTo')}
-            hint="last day beside the next edition"
-          />
-        </FieldRow>
+        <form
+          noValidate
+          onSubmit={(event) => {
+            event.preventDefault();
+            setTried(true);
+            if (read.ok) saving.save(read.set, opened());
+          }}
+        >
+          <FieldRow>
+            <TextField
+              label="Name"
+              value={draft.name}
+              onChange={(name) => change({ name })}
+              error={problem('name')}
+              first
+            />
+            <SelectField
+              label="Kind"
+              value={draft.kind}
+              options={KINDS}
+              onChange={(kind) => change({ kind: kind as Draft['kind'] })}
+            />
+            <TextField
+              label="Instrument or voice"
+              value={draft.instrument}
+              onChange={(instrument) => change({ instrument })}
+              error={problem('instrument')}
+            />
+          </FieldRow>
+          <FieldRow>
+            <TextField
+              label="Edition"
+              value={draft.edition}
+              onChange={(edition) => change({ edition })}
+              error={problem('edition')}
+            />
+            <TextField
+              label="Valid from"
+              type="date"
+              value={draft.from}
+              onChange={(from) => change({ from })}
+              error={problem('from')}
+            />
+            <TextField
+              label="Valid to"
+              type="date"
+              value={draft.to}
+              onChange={(to) => change({ to })}
+              error={problem('to')}
+            />
+            <TextField
+              label="Overlap to"
+              type="date"
+              value={draft.overlapTo}
+              onChange={(overlapTo) => change({ overlapTo })}
+              error={problem('overlapTo')}
+              hint="last day beside the next edition"
+            />
+          </FieldRow>
 
-        <h3 className={css.head}>Levels</h3>
-        <LevelTabs
-          levels={draft.levels}
-          selected={level?.id ?? ''}
-          wrong={wrongLevels}
-          onSelect={setLevelId}
-          onChange={(levels) => change({ levels })}
-        />
-        {level && (
-          <LevelFields
-            key={level.id}
-            level={level}
-            set={draft}
-            studio={studio}
-            problem={(field) => problem(`levels.${at}.${field}`)}
-            onChange={(part) => change({ levels: draft.levels.with(at, { ...level, ...part }) })}
+          <h3 className={css.head}>Levels</h3>
+          <LevelTabs
+            levels={draft.levels}
+            selected={level?.id ?? ''}
+            wrong={wrongLevels}
+            onSelect={setLevelId}
+            onChange={(levels) => change({ levels })}
           />
-        )}
+          {level && (
+            <LevelFields
+              key={level.id}
+              level={level}
+              set={draft}
+              studio={studio}
+              problem={(field) => problem(`levels.${at}.${field}`)}
+              onChange={(part) => change({ levels: draft.levels.with(at, { ...level, ...part }) })}
+            />
+          )}
 
-        {level && read.ok && <LevelCheck set={read.set} levelId={level.id} studio={studio} />}
+          {level && read.ok && <LevelCheck set={read.set} levelId={level.id} studio={studio} />}
 
-        <h3 className={css.head}>Marks and awards, lowest first</h3>
-        <MarksFields
-          marks={draft.marks}
-          problem={(field) => problem(field === '' ? 'marks' : `marks.${field}`)}
-          onChange={(part) => change({ marks: { ...draft.marks, ...part } })}
-        />
+          <h3 className={css.head}>Marks and awards, lowest first</h3>
+          <MarksFields
+            marks={draft.marks}
+            problem={(field) => problem(field === '' ? 'marks' : `marks.${field}`)}
+            onChange={(part) => change({ marks: { ...draft.marks, ...part } })}
+          />
 
-        <h3 className={css.head}>Sessions</h3>
-        <SessionFields
-          sessions={draft.sessions}
-          problem={(field) => problem(`sessions.${field}`)}
-          onChange={(sessions) => change({ sessions })}
-        />
+          <h3 className={css.head}>Sessions</h3>
+          <SessionFields
+            sessions={draft.sessions}
+            problem={(field) => problem(`sessions.${field}`)}
+            onChange={(sessions) => change({ sessions })}
+          />
 
-        {tried && !read.ok && (
-          <p className={css.problem} role="alert">
-            {Object.keys(problems).length}{' '}
-            {Object.keys(problems).length === 1 ? 'field needs' : 'fields need'} mending; each says what.{' '}
-            {Object.values(problems)[0]}
-          </p>
-        )}
-        <DialogActs>
-          <Button type="submit" look="do">
-            Save the requirement
-          </Button>
-        </DialogActs>
-      </form>
-    </Dialog>
+          {tried && !read.ok && (
+            <p className={css.problem} role="alert">
+              {Object.keys(problems).length}{' '}
+              {Object.keys(problems).length === 1 ? 'field needs' : 'fields need'} mending; each says what.{' '}
+              {Object.values(problems)[0]}
+            </p>
+          )}
+          <DialogActs>
+            <Button type="submit" look="do">
+              Save the requirement
+            </Button>
+          </DialogActs>
+        </form>
+      </Dialog>
+      {saving.asking}
+    </>
   );
 }

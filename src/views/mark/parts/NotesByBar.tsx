@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { BarNote, MarkSheet } from '@/core/marks';
 import { formatBars, parseBars } from '@/core/music';
-import { formatDay, type CalendarDay } from '@/core/time';
+import { formatDay } from '@/core/time';
 import { dropNote, newId, noteBars } from '@/store';
 import { Button, KeyCap, Section, TextField } from '@/ui';
 import css from './NotesByBar.module.css';
@@ -12,13 +12,11 @@ export function NotesByBar({
   componentId,
   notes,
   earlier,
-  today,
 }: {
   readonly goalId: string;
   readonly componentId: string;
   readonly notes: readonly BarNote[];
   readonly earlier: readonly MarkSheet[];
-  readonly today: CalendarDay;
 }) {
   const [bars, setBars] = useState('');
   const [text, setText] = useState('');
@@ -41,7 +39,7 @@ export function NotesByBar({
             <Button
               look="quiet"
               label={`Remove the note at ${formatBars(note.bars)}`}
-              onClick={() => void dropNote(goalId, componentId, note.id, today)}
+              onClick={() => void dropNote(goalId, componentId, note.id)}
             >
               ×
             </Button>
@@ -53,7 +51,7 @@ export function NotesByBar({
         onSubmit={(event) => {
           event.preventDefault();
           if (!range || text.trim() === '') return;
-          void noteBars(goalId, componentId, { id: newId(), bars: range, text: text.trim() }, today);
+          void noteBars(goalId, componentId, { id: newId(), bars: range, text: text.trim() });
           setBars('');
           setText('');
         }}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { formatDay, isCalendarDay, type CalendarDay, type Closure } from '@/core/time';
-import { newId, removeClosure, saveClosure } from '@/store';
+import { addClosure, newId, removeClosure } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, Table, TextField } from '@/ui';
 
 const STOPS = [
@@ -25,7 +25,7 @@ export function ClosuresDialog({
   const [stops, setStops] = useState<Closure['stops']>('lessons');
   const good = name.trim() !== '' && isCalendarDay(from) && isCalendarDay(to) && from <= to;
   return (
-    <Dialog title="Closures" onClose={onClose} wide>
+    <Dialog title="Closures" onClose={onClose} typed={name.trim() !== ''} wide>
       <Table label="Closures" head={['Name', 'From', 'To', 'Stops', 'Change']} tight>
         {[...closures]
           .sort((a, b) => (a.from < b.from ? -1 : 1))
@@ -47,7 +47,7 @@ export function ClosuresDialog({
         onSubmit={(event) => {
           event.preventDefault();
           if (!isCalendarDay(from) || !isCalendarDay(to) || !good) return;
-          void saveClosure({ id: newId(), name: name.trim(), from, to, stops });
+          void addClosure({ id: newId(), name: name.trim(), from, to, stops });
           setName('');
         }}
       >

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { STAGES, type EffortSettings } from '@/core/effort';
 import type { Plan } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
-import { setEffort, setMemorised, setMinutes, type ReadyState } from '@/store';
+import { setEffort, setStageShare, setMemorised, setMinutes, type ReadyState } from '@/store';
 import { Button, CheckField, Dialog, FieldRow, Table, TextField } from '@/ui';
 
 const BASIS = {
@@ -33,7 +33,7 @@ export function EffortDialog({
 }) {
   const { effort, effortSet } = ready.studio.settings;
   return (
-    <Dialog title="Minutes and effort" onClose={onClose} wide>
+    <Dialog title="Minutes and effort" onClose={onClose} typed={false} wide>
       <Table
         label="Minutes of each item"
         head={['Item', 'Minutes asked', 'Left', 'Where they come from', 'Change']}
@@ -77,7 +77,7 @@ export function EffortDialog({
             key={`${name}${effort[name]}`}
             label={`${label}${effortSet.includes(name) ? '' : ', assumed'}`}
             value={effort[name]}
-            onTake={(value) => void setEffort(name, { ...effort, [name]: value })}
+            onTake={(value) => void setEffort(name, value)}
           />
         ))}
       </FieldRow>
@@ -90,12 +90,7 @@ export function EffortDialog({
             key={`${stage}${effort.stageShares[stage]}`}
             label={stage}
             value={effort.stageShares[stage]}
-            onTake={(value) =>
-              void setEffort('stageShares', {
-                ...effort,
-                stageShares: { ...effort.stageShares, [stage]: value },
-              })
-            }
+            onTake={(value) => void setStageShare(stage, value)}
           />
         ))}
       </FieldRow>

@@ -3,6 +3,7 @@ import type { GoalContext } from '@/core/register';
 import { componentOf, withInner, type Takes } from '@/core/requirements';
 import { calendarDay, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import { Button, CheckField, FieldRow, Section, SelectField, TextField } from '@/ui';
+import { valueAt } from '@/core/value-at';
 
 /** What the entry must say, the aim and the session. */
 export function EntryFacts({
@@ -61,7 +62,7 @@ export function EntryFacts({
             <SelectField
               key={rule.id}
               label={rule.fact}
-              value={goal.facts[rule.fact] ?? ''}
+              value={valueAt(goal.facts, rule.fact) ?? ''}
               options={unsettled(rule.classes.map((each) => each.value))}
               onChange={(value) => onFact(rule.fact, value)}
             />
@@ -71,7 +72,7 @@ export function EntryFacts({
             <Fact
               key={`${goal.id}${rule.id}`}
               fact={`Edition of ${componentOf(level, rule.componentId)?.name ?? rule.componentId}`}
-              value={goal.editions[rule.componentId] ?? ''}
+              value={valueAt(goal.editions, rule.componentId) ?? ''}
               onTake={(value) => onEdition(rule.componentId, value)}
             />
           );
@@ -81,7 +82,7 @@ export function EntryFacts({
           <SelectField
             key={rule.id}
             label={label}
-            value={goal.conditions[rule.topic] ?? ''}
+            value={valueAt(goal.conditions, rule.topic) ?? ''}
             options={unsettled([...rule.allows, 'otherwise'])}
             onChange={(value) => onCondition(rule.topic, value)}
           />
@@ -89,7 +90,7 @@ export function EntryFacts({
           <Fact
             key={`${goal.id}${rule.id}`}
             fact={`${label}, to be asked`}
-            value={goal.conditions[rule.topic] ?? ''}
+            value={valueAt(goal.conditions, rule.topic) ?? ''}
             onTake={(value) => onCondition(rule.topic, value)}
           />
         );
@@ -98,7 +99,7 @@ export function EntryFacts({
         <Fact
           key={`${goal.id}${fact}`}
           fact={fact}
-          value={goal.facts[fact] ?? ''}
+          value={valueAt(goal.facts, fact) ?? ''}
           onTake={(value) => onFact(fact, value)}
         />
       ))}

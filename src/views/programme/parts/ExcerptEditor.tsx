@@ -5,6 +5,7 @@ import type { Piece } from '@/core/repertoire';
 import type { Component } from '@/core/requirements';
 import { choosePiece } from '@/store';
 import { Button, Section, TempoMark, TextField } from '@/ui';
+import { valueAt } from '@/core/value-at';
 
 /** An excerpt as the requirement prints it, and the bars this student prepares. */
 export function ExcerptEditor({
@@ -17,7 +18,7 @@ export function ExcerptEditor({
   readonly pieces: ReadonlyMap<string, Piece>;
 }) {
   const { source } = component;
-  const [choice] = context.goal.programme[component.id] ?? [];
+  const [choice] = valueAt(context.goal.programme, component.id) ?? [];
   const set = choice?.kind === 'excerpt' ? formatBars(choice.bars) : '';
   const [text, setText] = useState(set);
   if (source.kind !== 'excerpt') return null;

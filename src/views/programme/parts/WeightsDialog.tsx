@@ -1,61 +1,66 @@
 import { useState } from 'react';
 import { weightOf, WEIGHTS, type Studio, type WeightName } from '@/core/register';
-import { saveSettings } from '@/store';
+import { saveSettingsForm } from '@/store';
 import { Button, Dialog, DialogActs, TextField } from '@/ui';
+import { useSaving } from '../../shell/use-saving';
 import css from './SuggestionList.module.css';
 
 const NAMES = Object.keys(WEIGHTS) as WeightName[];
 
 /** What the best programmes are judged by, for the whole studio; each default is stated. */
 export function WeightsDialog({
-  studio,
+  studio: given,
   onClose,
 }: {
   readonly studio: Pick<Studio, 'settings'>;
   readonly onClose: () => void;
 }) {
+  const [studio] = useState(given);
+  const saving = useSaving(saveSettingsForm, onClose);
   const [fields, setFields] = useState(() => NAMES.map((name) => String(weightOf(studio, name))));
   const isGood = (text: string) => /^\d{1,4}$/.test(text) && Number(text) <= 1_000;
   return (
-    <Dialog title="Weights of the programme search" onClose={onClose}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (!fields.every(isGood)) return;
-          const set = NAMES.flatMap((name, at) =>
-            Number(fields[at]) === WEIGHTS[name].points ? [] : [[name, Number(fields[at])] as const],
-          );
-          void saveSettings({ weights: Object.fromEntries(set) });
-          onClose();
-        }}
-      >
-        <p className={css.soft}>
-          Points, for every student. The best programmes are those of the greatest sum.
-        </p>
-        <div className={css.weights}>
-          {NAMES.map((name, at) => (
-            <TextField
-              key={name}
-              label={WEIGHTS[name].label}
-              type="number"
-              min={0}
-              max={1_000}
-              value={fields[at] ?? ''}
-              hint={`${WEIGHTS[name].points} by default`}
-              error={isGood(fields[at] ?? '') ? undefined : 'A whole number up to 1000.'}
-              onChange={(value) => setFields(fields.with(at, value))}
-            />
-          ))}
-        </div>
-        <DialogActs>
-          <Button type="submit" look="do" disabled={!fields.every(isGood)}>
-            Save
-          </Button>
-          <Button onClick={() => setFields(NAMES.map((name) => String(WEIGHTS[name].points)))}>
-            Back to the defaults
-          </Button>
-        </DialogActs>
-      </form>
-    </Dialog>
+    <>
+      <Dialog title="Weights of the programme search" onClose={onClose}>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (!fields.every(isGood)) return;
+            const set = NAMES.flatMap((name, at) =>
+              Number(fields[at]) === WEIGHTS[name].points ? [] : [[name, Number(fields[at])] as const],
+            );
+            saving.save({ ...studio.settings, weights: Object.fromEntries(set) }, studio.settings);
+          }}
+        >
+          <p className={css.soft}>
+            Points, for every student. The best programmes are those of the greatest sum.
+          </p>
+          <div className={css.weights}>
+            {NAMES.map((name, at) => (
+              <TextField
+                key={name}
+                label={WEIGHTS[name].label}
+                type="number"
+                min={0}
+                max={1_000}
+                value={fields[at] ?? ''}
+                hint={`${WEIGHTS[name].points} by default`}
+                error={isGood(fields[at] ?? '') ? undefined : 'A whole number up to 1000.'}
+                onChange={(value) => setFields(fields.with(at, value))}
+              />
+            ))}
+          </div>
+          <DialogActs>
+            <Button type="submit" look="do" disabled={!fields.every(isGood)}>
+              Save
+            </Button>
+            <Button onClick={() => setFields(NAMES.map((name) => String(WEIGHTS[name].points)))}>
+              Back to the defaults
+            </Button>
+          </DialogActs>
+        </form>
+      </Dialog>
+      {saving.asking}
+    </>
   );
 }

@@ -11,7 +11,9 @@ import {
   type LessonSlot,
   type Weekday,
 } from '@/core/time';
+import type { FormOutcome } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import { useSaving } from '../../shell/use-saving';
 import css from './StudentDialog.module.css';
 
 const KINDS = [
@@ -23,7 +25,7 @@ const KINDS = [
 /** A student's own facts; a new student when `student` is null. */
 export function StudentDialog({
   studio,
-  student,
+  student: given,
   today,
   newId,
   onSave,
@@ -35,11 +37,14 @@ export function StudentDialog({
   readonly student: Student | null;
   readonly today: CalendarDay;
   readonly newId: () => string;
-  readonly onSave: (student: Student) => void;
+  readonly onSave: (student: Student, opened: Student | null) => Promise<FormOutcome<Student>>;
   readonly onArchive?: () => void;
   readonly onClose: () => void;
   readonly onErase?: () => void;
 }) {
+  // As it was when the dialog was opened: what another tab saves meanwhile is not taken for the teacher's own typing.
+  const [student] = useState(given);
+  const saving = useSaving(onSave, onClose);
   const slot = student?.slot ?? {
     kind: 'weekly' as const,
     weekday: 2 as Weekday,
@@ -111,134 +116,136 @@ export function StudentDialog({
       archivedOn: student?.archivedOn ?? null,
       ...(likedWords(likes).length > 0 && { likes: likedWords(likes) }),
     };
-    onSave(saved);
-    onClose();
+    saving.save(saved, student);
   };
   const others = [...studio.students.values()].filter(
     (other) => other.id !== student?.id && other.archivedOn === null,
   );
   return (
-    <Dialog title={student ? student.name : 'Add a student'} onClose={onClose} wide>
-      <form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          save();
-        }}
-      >
-        <FieldRow>
-          <TextField label="Name" value={name} onChange={setName} error={shown('name')} first />
-          <TextField
-            label="Instrument or voice"
-            value={instrument}
-            onChange={setInstrument}
-            error={shown('instrument')}
-          />
-          <TextField
-            label="Birth date"
-            type="date"
-            value={birthDate}
-            onChange={setBirthDate}
-            error={shown('birthDate')}
-          />
-          <TextField
-            label="Widest stretch, semitones"
-            value={reach}
-            onChange={setReach}
-            hint="one hand, comfortable; empty if not asked for"
-            error={shown('reach')}
-          />
-          <TextField
-            label="Year group"
-            value={year}
-            onChange={setYear}
-            hint="this school year, from 1 September; empty if not at school"
-            error={shown('year')}
-          />
-          <TextField
-            label="Likes to play"
-            value={likes}
-            onChange={setLikes}
-            placeholder="dance, slow, 6/8"
-            hint="words of a character, period, composer or metre, with commas"
-            error={shown('likes')}
-          />
-        </FieldRow>
-        <h3 className={css.head}>Lesson</h3>
-        <FieldRow>
-          <SelectField
-            label="How often"
-            value={kind}
-            options={KINDS}
-            onChange={(value) => setKind(value as LessonSlot['kind'])}
-          />
-          {kind !== 'none' && (
-            <>
-              <SelectField
-                label="Day"
-                value={weekday}
-                options={WEEKDAYS.map((each) => ({ value: String(each), label: formatWeekday(each) }))}
-                onChange={setWeekday}
-              />
-              <TextField label="Start" type="time" value={start} onChange={setStart} />
-              <TextField
-                label="Minutes"
-                type="number"
-                min={5}
-                max={600}
-                value={minutes}
-                onChange={setMinutes}
-                error={shown('minutes')}
-              />
-            </>
-          )}
-          {kind === 'fortnightly' && (
-            <TextField label="One lesson is on" type="date" value={anchor} onChange={setAnchor} />
-          )}
-          <SelectField
-            label="Shared with"
-            value={partner}
-            options={[
-              { value: '', label: 'nobody' },
-              ...others.map((other) => ({ value: other.id, label: other.name })),
-            ]}
-            onChange={setPartner}
-          />
-        </FieldRow>
-        <h3 className={css.head}>Practice, minutes a day</h3>
-        <div className={css.week}>
-          {WEEKDAYS.map((day) => (
+    <>
+      <Dialog title={student ? student.name : 'Add a student'} onClose={onClose} wide>
+        <form
+          noValidate
+          onSubmit={(event) => {
+            event.preventDefault();
+            save();
+          }}
+        >
+          <FieldRow>
+            <TextField label="Name" value={name} onChange={setName} error={shown('name')} first />
             <TextField
-              key={day}
-              label={formatWeekday(day).slice(0, 3)}
-              type="number"
-              min={0}
-              max={720}
-              value={practice[day] ?? '0'}
-              onChange={(value) => setPractice(practice.map((each, at) => (at === day ? value : each)))}
+              label="Instrument or voice"
+              value={instrument}
+              onChange={setInstrument}
+              error={shown('instrument')}
             />
-          ))}
-        </div>
-        {shown('practice') !== undefined && <p className={css.error}>{shown('practice')}</p>}
-        <HeldLevels held={held} onChange={setHeld} studio={studio} today={today} />
-        <DialogActs>
-          <Button type="submit" look="do">
-            {student ? 'Save' : 'Add the student'}
-          </Button>
-          {student && onArchive && (
-            <Button
-              onClick={() => {
-                onArchive();
-                onClose();
-              }}
-            >
-              Archive
+            <TextField
+              label="Birth date"
+              type="date"
+              value={birthDate}
+              onChange={setBirthDate}
+              error={shown('birthDate')}
+            />
+            <TextField
+              label="Widest stretch, semitones"
+              value={reach}
+              onChange={setReach}
+              hint="one hand, comfortable; empty if not asked for"
+              error={shown('reach')}
+            />
+            <TextField
+              label="Year group"
+              value={year}
+              onChange={setYear}
+              hint="this school year, from 1 September; empty if not at school"
+              error={shown('year')}
+            />
+            <TextField
+              label="Likes to play"
+              value={likes}
+              onChange={setLikes}
+              placeholder="dance, slow, 6/8"
+              hint="words of a character, period, composer or metre, with commas"
+              error={shown('likes')}
+            />
+          </FieldRow>
+          <h3 className={css.head}>Lesson</h3>
+          <FieldRow>
+            <SelectField
+              label="How often"
+              value={kind}
+              options={KINDS}
+              onChange={(value) => setKind(value as LessonSlot['kind'])}
+            />
+            {kind !== 'none' && (
+              <>
+                <SelectField
+                  label="Day"
+                  value={weekday}
+                  options={WEEKDAYS.map((each) => ({ value: String(each), label: formatWeekday(each) }))}
+                  onChange={setWeekday}
+                />
+                <TextField label="Start" type="time" value={start} onChange={setStart} />
+                <TextField
+                  label="Minutes"
+                  type="number"
+                  min={5}
+                  max={600}
+                  value={minutes}
+                  onChange={setMinutes}
+                  error={shown('minutes')}
+                />
+              </>
+            )}
+            {kind === 'fortnightly' && (
+              <TextField label="One lesson is on" type="date" value={anchor} onChange={setAnchor} />
+            )}
+            <SelectField
+              label="Shared with"
+              value={partner}
+              options={[
+                { value: '', label: 'nobody' },
+                ...others.map((other) => ({ value: other.id, label: other.name })),
+              ]}
+              onChange={setPartner}
+            />
+          </FieldRow>
+          <h3 className={css.head}>Practice, minutes a day</h3>
+          <div className={css.week}>
+            {WEEKDAYS.map((day) => (
+              <TextField
+                key={day}
+                label={formatWeekday(day).slice(0, 3)}
+                type="number"
+                min={0}
+                max={720}
+                value={practice[day] ?? '0'}
+                onChange={(value) => setPractice(practice.map((each, at) => (at === day ? value : each)))}
+              />
+            ))}
+          </div>
+          {shown('practice') !== undefined && <p className={css.error}>{shown('practice')}</p>}
+          <HeldLevels held={held} onChange={setHeld} studio={studio} today={today} />
+          <DialogActs>
+            <Button type="submit" look="do">
+              {student ? 'Save' : 'Add the student'}
             </Button>
-          )}
-          {student && onErase && <Button onClick={onErase}>Erase for good</Button>}
-        </DialogActs>
-      </form>
-    </Dialog>
+            {student && onArchive && (
+              <Button
+                onClick={() => {
+                  onArchive();
+                  onClose();
+                }}
+              >
+                Archive
+              </Button>
+            )}
+            {student && onErase && <Button onClick={onErase}>Erase for good</Button>}
+          </DialogActs>
+        </form>
+      </Dialog>
+      {saving.asking}
+    </>
   );
 }
 

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Studio } from '@/core/register';
 import type { Student } from '@/core/students';
 import { formatWeekday, type CalendarDay } from '@/core/time';
+import type { FormOutcome } from '@/store';
 import { Button, Confirm } from '@/ui';
 import { StudentDialog } from './StudentDialog';
 import css from './StudentList.module.css';
@@ -23,7 +24,7 @@ export function StudentList({
   readonly studio: Studio;
   readonly today: CalendarDay;
   readonly newId: () => string;
-  readonly onSave: (student: Student) => void;
+  readonly onSave: (student: Student, opened: Student | null) => Promise<FormOutcome<Student>>;
   /** A day archives, null brings back. */
   readonly onArchive: (studentId: string, on: CalendarDay | null) => void;
   readonly onErase: (studentId: string) => void;

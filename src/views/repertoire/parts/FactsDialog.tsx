@@ -1,17 +1,18 @@
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import equal from 'fast-deep-equal';
 import { formatTime } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
 import type { KeptScore } from '@/core/score';
 import { savePiece } from '@/store';
 import { Button, Dialog, DialogActs, Loading, Table, TempoMark } from '@/ui';
+import { useSaving } from '../../shell/use-saving';
 import { useScore } from '../../score/use-score';
 import { scoreFacts } from '../score-facts';
 import css from '../RepertoireView.module.css';
 
 /** What the score says against what is typed; taken over whole or left. */
 export function FactsDialog({
-  piece,
+  piece: given,
   score,
   onClose,
 }: {
@@ -19,6 +20,8 @@ export function FactsDialog({
   readonly score: KeptScore;
   readonly onClose: () => void;
 }) {
+  const [piece] = useState(given);
+  const saving = useSaving(savePiece, onClose);
   const read = useScore(score.xml);
   const facts = read.kind === 'ready' ? scoreFacts(read.answer) : null;
   const time = (seconds: number | null) => (seconds === null ? '–' : formatTime(seconds));
@@ -36,45 +39,50 @@ export function FactsDialog({
       ]
     : [];
   return (
-    <Dialog title={`${piece.title}, from its score`} wide onClose={onClose}>
-      {read.kind === 'reading' && <Loading what="The score is being read" />}
-      {read.kind === 'refused' && <p role="alert">{read.words}</p>}
-      {facts && (
-        <>
-          <Table label="Facts" head={['Fact', 'Now', 'By the score']} tight>
-            {rows.map(([name, now, then]) => (
-              <tr key={name}>
-                <th scope="row">{name}</th>
-                <td>{now}</td>
-                <td>{then === now ? 'the same' : then}</td>
-              </tr>
-            ))}
-          </Table>
-          <p className={css.soft}>Demands typed by hand stay; those of the score come beside them.</p>
-          <DialogActs>
-            <Button
-              look="do"
-              onClick={() => {
-                const names = new Set(piece.demands.map((demand) => demand.toLowerCase()));
-                void savePiece({
-                  ...piece,
-                  ...facts,
-                  seconds: facts.seconds ?? piece.seconds,
-                  metre: facts.metre ?? piece.metre,
-                  tempo: facts.tempo ?? piece.tempo,
-                  demands: [
-                    ...piece.demands,
-                    ...facts.demands.filter((demand) => !names.has(demand.toLowerCase())),
-                  ].slice(0, 60),
-                });
-                onClose();
-              }}
-            >
-              Take them
-            </Button>
-          </DialogActs>
-        </>
-      )}
-    </Dialog>
+    <>
+      <Dialog title={`${piece.title}, from its score`} wide onClose={onClose}>
+        {read.kind === 'reading' && <Loading what="The score is being read" />}
+        {read.kind === 'refused' && <p role="alert">{read.words}</p>}
+        {facts && (
+          <>
+            <Table label="Facts" head={['Fact', 'Now', 'By the score']} tight>
+              {rows.map(([name, now, then]) => (
+                <tr key={name}>
+                  <th scope="row">{name}</th>
+                  <td>{now}</td>
+                  <td>{then === now ? 'the same' : then}</td>
+                </tr>
+              ))}
+            </Table>
+            <p className={css.soft}>Demands typed by hand stay; those of the score come beside them.</p>
+            <DialogActs>
+              <Button
+                look="do"
+                onClick={() => {
+                  const names = new Set(piece.demands.map((demand) => demand.toLowerCase()));
+                  saving.save(
+                    {
+                      ...piece,
+                      ...facts,
+                      seconds: facts.seconds ?? piece.seconds,
+                      metre: facts.metre ?? piece.metre,
+                      tempo: facts.tempo ?? piece.tempo,
+                      demands: [
+                        ...piece.demands,
+                        ...facts.demands.filter((demand) => !names.has(demand.toLowerCase())),
+                      ].slice(0, 60),
+                    },
+                    piece,
+                  );
+                }}
+              >
+                Take them
+              </Button>
+            </DialogActs>
+          </>
+        )}
+      </Dialog>
+      {saving.asking}
+    </>
   );
 }

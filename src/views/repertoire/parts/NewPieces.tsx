@@ -40,7 +40,7 @@ export function NewPieces({ studio }: { readonly studio: Studio }) {
         </Button>
       )}
       <Button onClick={() => setTwins(likelyTwins(studio.pieces.values()))}>Find duplicates</Button>
-      {dialog === 'one' && blank && <PieceDialog piece={blank} onClose={close} />}
+      {dialog === 'one' && blank && <PieceDialog piece={blank} isNew onClose={close} />}
       {dialog === 'table' && (
         <PastePieces
           onClose={close}

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { playersOf } from '@/core/register';
-import type { Piece, RepertoireEntry } from '@/core/repertoire';
+import type { Piece } from '@/core/repertoire';
 import { firstMetIn, partsByLevel, partTurns } from '@/core/shelf';
-import { giveParts, newId, type ReadyState } from '@/store';
+import { giveParts, type ReadyState } from '@/store';
 import { Button, Dialog, DialogActs, Table } from '@/ui';
 import css from '../RepertoireView.module.css';
 
@@ -19,15 +19,7 @@ export function PartsDialog({
   const parts = piece.parts ?? [];
   const players = useMemo(() => playersOf(studio, piece), [studio, piece]);
   const turns = useMemo(() => partTurns(studio.repertoire.values(), studio.pieces), [studio]);
-  const give = (given: ReadonlyMap<string, string>) =>
-    void giveParts(
-      players.flatMap(({ id, entry }): RepertoireEntry[] => {
-        const part = given.get(id);
-        if (part === undefined) return [];
-        const fresh = { id: newId(), studentId: id, pieceId: piece.id, stretch: false };
-        return [{ ...(entry ?? { ...fresh, steps: [{ state: 'begun', day: now.day }] }), part }];
-      }),
-    );
+  const give = (given: ReadonlyMap<string, string>) => void giveParts(piece.id, given, now.day);
   return (
     <Dialog title={`Parts of ${piece.title}`} wide onClose={onClose}>
       {players.length === 0 ? (

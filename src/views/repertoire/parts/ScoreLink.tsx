@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
-import { leavingOut, type Piece } from '@/core/repertoire';
+import type { Piece } from '@/core/repertoire';
 import type { KeptScore } from '@/core/score';
-import { savePiece } from '@/store';
+import { joinScore } from '@/store';
 import { Button, Combobox, LinkButton } from '@/ui';
 import { hrefOf } from '../../shell/StudioPage';
 import css from '../RepertoireView.module.css';
@@ -28,14 +28,14 @@ export function ScoreLink({
           value: id,
           label: [title, composer].filter(Boolean).join(', '),
         }))}
-        onChange={(scoreId) => void savePiece({ ...piece, scoreId })}
+        onChange={(scoreId) => void joinScore(piece.id, scoreId)}
       />
     );
   return (
     <div className={css.acts}>
       <LinkButton href={hrefOf('/scores', { score: score.id })}>Open the score</LinkButton>
       <Button onClick={() => take(true)}>Take facts from it</Button>
-      <Button look="quiet" onClick={() => void savePiece(leavingOut(piece, 'scoreId'))}>
+      <Button look="quiet" onClick={() => void joinScore(piece.id, null)}>
         Not its score
       </Button>
       <Suspense fallback={null}>

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { useState } from 'react';
 import {
   explainMapProblem,
@@ -7,6 +8,7 @@ import {
   type Skill,
   type SkillMap,
 } from '@/core/skills';
+import type { FormOutcome } from '@/store';
 import {
   Button,
   CheckField,
@@ -18,14 +20,16 @@ import {
   SelectField,
   TextField,
 } from '@/ui';
+import { useSaving } from '../../shell/use-saving';
 
 /** A skill of the teacher's own, with what must be held first. A circle is named and cannot be saved. */
 export function OwnSkillDialog({
-  skill,
+  skill: opened,
   families,
   map,
   own,
   onSave,
+  onKept,
   onRemove,
   onClose,
 }: {
@@ -34,10 +38,13 @@ export function OwnSkillDialog({
   readonly families: readonly string[];
   readonly map: SkillMap;
   readonly own: readonly Skill[];
-  readonly onSave: (skill: Skill) => void;
+  readonly onSave: (skill: Skill, opened: Skill | null) => Promise<FormOutcome<Skill>>;
+  readonly onKept: (skill: Skill) => void;
   readonly onRemove: () => void;
   readonly onClose: () => void;
 }) {
+  const [skill] = useState(opened);
+  const saving = useSaving(onSave, onKept);
   const [name, setName] = useState(skill.name);
   const [family, setFamily] = useState(skill.family);
   const [stage, setStage] = useState(String(skill.stage));
@@ -55,65 +62,76 @@ export function OwnSkillDialog({
     ? []
     : next.why.map((problem) => explainMapProblem(problem, mapWith([...own, typed])));
   return (
-    <Dialog title={isOld ? skill.name : 'A skill of one’s own'} onClose={onClose}>
-      <FieldRow>
-        <TextField label="Skill" value={name} onChange={setName} first />
-        <SelectField
-          label="For"
-          value={family}
-          options={families.map((value) => ({
-            value,
-            label: value === 'general' ? 'every instrument' : value,
-          }))}
-          onChange={setFamily}
+    <>
+      <Dialog
+        title={isOld ? skill.name : 'A skill of your own'}
+        onClose={onClose}
+        typed={!equal(typed, skill)}
+      >
+        <FieldRow>
+          <TextField label="Skill" value={name} onChange={setName} first />
+          <SelectField
+            label="For"
+            value={family}
+            options={families.map((value) => ({
+              value,
+              label: value === 'general' ? 'every instrument' : value,
+            }))}
+            onChange={setFamily}
+          />
+          <SelectField
+            label="Stage"
+            value={stage}
+            options={[1, 2, 3, 4, 5, 6, 7, 8, 9].map((value) => ({
+              value: String(value),
+              label: String(value),
+            }))}
+            onChange={setStage}
+          />
+        </FieldRow>
+        <p>Needs, all of these:</p>
+        <ul>
+          {needs.map((ways, at) => (
+            <li key={at}>
+              {ways.map((id) => map.get(id)?.name ?? id).join(' or ')}{' '}
+              <Button look="quiet" onClick={() => setNeeds(needs.filter((_, index) => index !== at))}>
+                Take out
+              </Button>
+            </li>
+          ))}
+          {needs.length === 0 && <li>nothing yet</li>}
+        </ul>
+        <Combobox
+          label="Add a skill it needs"
+          value=""
+          options={[...map.values()]
+            .filter((each) => each.id !== skill.id && (each.family === family || each.family === 'general'))
+            .map((each) => ({ value: each.id, label: `${each.name}, stage ${each.stage}` }))}
+          onChange={add}
         />
-        <SelectField
-          label="Stage"
-          value={stage}
-          options={[1, 2, 3, 4, 5, 6, 7, 8, 9].map((value) => ({
-            value: String(value),
-            label: String(value),
-          }))}
-          onChange={setStage}
-        />
-      </FieldRow>
-      <p>Needs, all of these:</p>
-      <ul>
-        {needs.map((ways, at) => (
-          <li key={at}>
-            {ways.map((id) => map.get(id)?.name ?? id).join(' or ')}{' '}
-            <Button look="quiet" onClick={() => setNeeds(needs.filter((_, index) => index !== at))}>
-              Take out
-            </Button>
-          </li>
-        ))}
-        {needs.length === 0 && <li>nothing yet</li>}
-      </ul>
-      <Combobox
-        label="Add a skill it needs"
-        value=""
-        options={[...map.values()]
-          .filter((each) => each.id !== skill.id && (each.family === family || each.family === 'general'))
-          .map((each) => ({ value: each.id, label: `${each.name}, stage ${each.stage}` }))}
-        onChange={add}
-      />
-      {needs.length > 0 && (
-        <CheckField label="as another way of the last one" checked={instead} onChange={setInstead} />
-      )}
-      {problems.map((problem) => (
-        <ErrorSay key={problem} title={problem} />
-      ))}
-      <DialogActs>
-        <Button look="do" disabled={!next.ok || typed.name === ''} onClick={() => onSave(typed)}>
-          Save the skill
-        </Button>
-        {isOld && (
-          <Button disabled={!without.ok} onClick={onRemove}>
-            Remove it
-          </Button>
+        {needs.length > 0 && (
+          <CheckField label="as another way of the last one" checked={instead} onChange={setInstead} />
         )}
-      </DialogActs>
-      {isOld && !without.ok && <p>Another skill needs it, so it stays.</p>}
-    </Dialog>
+        {problems.map((problem) => (
+          <ErrorSay key={problem} title={problem} />
+        ))}
+        <DialogActs>
+          <Button
+            look="do"
+            disabled={!next.ok || typed.name === ''}
+            onClick={() => saving.save(typed, isOld ? skill : null)}
+          >
+            Save the skill
+          </Button>
+          {isOld && (
+            <Button disabled={!without.ok} onClick={onRemove}>
+              Remove it
+            </Button>
+          )}
+        </DialogActs>
+        {isOld && !without.ok && <p>Another skill needs it, so it stays.</p>}
+      </Dialog>
+      {saving.asking}
+    </>
   );
 }
