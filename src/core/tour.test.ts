@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import tarrin from '../demo/tarrin-flute-2026.json';
 import { readRequirementFile } from './files';
+import { readSheet, standing } from './marks';
 import { planPreparation, practiceCard } from './plan';
 import { entryOf, NEW_GOAL_PLAN, withChoice, type Goal } from './programme';
 import { readinessOf } from './readiness';
@@ -109,7 +110,15 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
     closed: true,
     supersedes: null,
   };
-  const readiness = readinessOf(level, schemeOf(set, level), [sheet], planned.plan, today);
+  const scheme = schemeOf(set, level);
+  const readiness = readinessOf(
+    level,
+    scheme,
+    standing(scheme, [sheet]),
+    [readSheet(scheme, [], sheet)],
+    planned.plan,
+    today,
+  );
   expect(readiness.components[0]).toMatchObject({ mark: 17, maxMark: 24, age: 0 });
   expect(readiness.award).toBeNull();
   expect(readiness.missing.filter((each) => each.what === 'mark').map((each) => each.letter)).toEqual([

@@ -1,5 +1,12 @@
 import type { EffortSettings, Stage } from '@/core/effort';
-import { currentSheets, type Assessor, type BarNote, type MarkSheet } from '@/core/marks';
+import {
+  currentSheets,
+  latestSheet,
+  readSheet,
+  type Assessor,
+  type BarNote,
+  type MarkSheet,
+} from '@/core/marks';
 import {
   NEW_ENTRY,
   NEW_GOAL_PLAN,
@@ -10,6 +17,7 @@ import {
 } from '@/core/programme';
 import type { LessonRecord, Studio, StudioSettings } from '@/core/register';
 import {
+  allSchemes,
   choiceCount,
   componentOf,
   findLevel,
@@ -296,13 +304,16 @@ function openSheet(studio: Studio, goal: Goal, componentId: string, assessor: As
   const own = sheets.filter(
     (sheet) => sheet.componentId === componentId && sheet.assessor === assessor && sheet.day === day,
   );
-  const open = own.find((sheet) => !sheet.closed);
-  if (open) return open;
-  const closed = own[0];
   const set = studio.sets.get(goal.setId);
   const level = set && findLevel(set, goal.levelId);
   if (!set || !level) throw new Error('the goal names a level that is gone');
   const scheme = schemeOf(set, level);
+  // Marks that mean something else today are not gone on with: a new sheet takes their place.
+  const goesOn = (sheet: MarkSheet | undefined) =>
+    sheet !== undefined && readSheet(scheme, allSchemes(set), sheet).current;
+  const open = own.find((sheet) => !sheet.closed && goesOn(sheet));
+  if (open) return open;
+  const before = latestSheet(own);
   const choice = valueAt(goal.programme, componentId)?.[0];
   const source = componentOf(level, componentId)?.source;
   return {
@@ -314,10 +325,10 @@ function openSheet(studio: Studio, goal: Goal, componentId: string, assessor: As
     schemeVersion: scheme.version,
     assessor,
     day,
-    marks: closed?.marks ?? {},
-    notes: closed?.notes ?? [],
+    marks: goesOn(before) ? (before?.marks ?? {}) : {},
+    notes: before?.notes ?? [],
     closed: false,
-    supersedes: closed?.id ?? null,
+    supersedes: before?.id ?? null,
   };
 }
 
@@ -366,7 +377,12 @@ export const dropNote = (goalId: string, componentId: string, noteId: string): P
 export const closeSheet = (sheetId: string): Promise<boolean> =>
   act('close the mark sheet', (studio) => {
     const sheet = studio.sheets.get(sheetId);
-    return sheet ? [{ kind: 'sheet', data: { ...sheet, closed: true } }] : [];
+    if (!sheet || sheet.closed) return [];
+    const closed = [...studio.sheets.values()].filter(
+      ({ goalId, componentId }) => goalId === sheet.goalId && componentId === sheet.componentId,
+    );
+    const closing = 1 + Math.max(0, ...closed.map((each) => each.closing ?? 0));
+    return [{ kind: 'sheet', data: { ...sheet, closed: true, closing } }];
   });
 
 /** The open studio and its snapshots, gone. */

@@ -1,13 +1,13 @@
 import type { RequirementFile } from '@/core/files';
 import { leavingOut, type Piece } from '@/core/repertoire';
-import { withGrades, withList, type RequirementSet } from '@/core/requirements';
+import { withEarlierSchemes, withGrades, withList, type RequirementSet } from '@/core/requirements';
 import { saveForm, type FormOutcome } from './forms';
 import { act } from './studio-store';
 
 export const takeRequirementFile = (file: RequirementFile): Promise<boolean> =>
-  act(`import ${file.set.name}`, ({ pieces }) => [
+  act(`import ${file.set.name}`, ({ pieces, sets }) => [
     ...file.pieces.map((data) => ({ kind: 'piece' as const, data: withOwn(data, pieces.get(data.id)) })),
-    { kind: 'set', data: file.set },
+    { kind: 'set', data: withEarlierSchemes(file.set, sets.get(file.set.id)) },
   ]);
 
 /** What the studio itself wrote of a piece stays when a file brings the piece again. */
@@ -20,7 +20,10 @@ const withOwn = (piece: Piece, before: Piece | undefined): Piece => ({
 export const saveSet = (
   set: RequirementSet,
   opened: RequirementSet | null,
-): Promise<FormOutcome<RequirementSet>> => saveForm(`save ${set.name}`, 'set', set, opened);
+): Promise<FormOutcome<RequirementSet>> =>
+  saveForm(`save ${set.name}`, 'set', set, opened, (studio, kept) => [
+    { kind: 'set', data: withEarlierSchemes(kept, studio.sets.get(set.id)) },
+  ]);
 
 export const removeSet = (id: string): Promise<boolean> =>
   act('remove the requirement set', () => [{ kind: 'set', remove: id }]);

@@ -198,11 +198,17 @@ describe('dialogs', () => {
 });
 
 describe('what a drawing says', () => {
-  const line = (letter: string, mark: number | null): MiniLine => ({ letter, mark, by: 'teacher' });
+  const line = (letter: string, mark: number | null): MiniLine => ({
+    letter,
+    mark,
+    max: 24,
+    aim: 19,
+    by: 'teacher',
+  });
   const place = (text: string | null) => Number(/translate\(([\d.]+)/.exec(text ?? '')?.[1]);
 
   test('the mini-stave in words, and only marks given have a notehead', () => {
-    const { container } = render(<MiniStave lines={[line('A', 17), line('B', null)]} max={24} aim={19} />);
+    const { container } = render(<MiniStave lines={[line('A', 17), line('B', null)]} />);
     expect(screen.getByRole('img').getAttribute('aria-label')).toBe(
       'A 17, B no mark; barline at the aim, 19 of 24',
     );
@@ -210,9 +216,7 @@ describe('what a drawing says', () => {
     expect(screen.getByText('none')).toBeTruthy();
   });
   test('a higher mark stands further right, and the aim between the two sides of it', () => {
-    const { container } = render(
-      <MiniStave lines={[line('A', 12), line('B', 18), line('C', 24)]} max={24} aim={19} />,
-    );
+    const { container } = render(<MiniStave lines={[line('A', 12), line('B', 18), line('C', 24)]} />);
     const places = [...container.querySelectorAll('g[transform]')].map((each) =>
       place(each.getAttribute('transform')),
     );

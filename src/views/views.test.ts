@@ -97,11 +97,11 @@ test('the register: rows by the clock, what is on, and the mini-stave with own m
   ]);
   expect(model.deadlines[0]).toMatchObject({ setName: 'Tarrin Board', days: 6 });
   expect(miniLines(contextOf('jonah-4')).lines).toEqual([
-    { letter: 'S', mark: 13, by: 'teacher' },
-    { letter: 'D', mark: null, by: 'own' },
-    { letter: 'Y', mark: 12, by: 'own' },
-    { letter: 'T', mark: 15, by: 'teacher' },
-    { letter: 'E', mark: 16, by: 'teacher' },
+    { letter: 'S', mark: 13, max: 24, aim: 16, by: 'teacher' },
+    { letter: 'D', mark: null, max: 24, aim: 16, by: 'own' },
+    { letter: 'Y', mark: 12, max: 24, aim: 16, by: 'own' },
+    { letter: 'T', mark: 15, max: 24, aim: 16, by: 'teacher' },
+    { letter: 'E', mark: 16, max: 24, aim: 16, by: 'teacher' },
   ]);
   expect(model.decisions.map((decision) => decision.days)).toEqual(
     [...model.decisions.map((decision) => decision.days)].sort((a, b) => a - b),

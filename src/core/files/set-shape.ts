@@ -9,6 +9,7 @@ import {
   number,
   object,
   oneOf,
+  optional,
   record,
   text,
   union,
@@ -167,6 +168,7 @@ export const setShape = object({
   edition: object({ name: text(60, 1), from: day, to: day, overlapTo: nullable(day) }),
   catalogue: list(object({ pieceId: id, rank: whole(1, 50) }), 5_000),
   schemes: list(schemeShape, 60, 1),
+  earlierSchemes: optional(list(schemeShape, 400)),
   levels: list(
     object({
       id,

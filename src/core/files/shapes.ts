@@ -112,6 +112,7 @@ export const sheetShape = object({
   marks: record(whole(0, 1_000)),
   notes: list(object({ id, bars, text: text(400, 1) }), 200),
   closed: yesNo,
+  closing: optional(whole(1, 1_000_000)),
   supersedes: nullable(id),
 });
 
@@ -198,7 +199,11 @@ export const levelRequestShape = object({
   ),
 });
 
-export const totalsRequestShape = object({ scheme: schemeShape, sheets: list(sheetShape, 500) });
+export const totalsRequestShape = object({
+  scheme: schemeShape,
+  earlierSchemes: optional(list(schemeShape, 200)),
+  sheets: list(sheetShape, 500),
+});
 
 export const panelRequestShape = object({
   scheme: schemeShape,

@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { ok, refuse, type Result } from '../result';
+import { supersedeProblem, supersedeWords, type MarkSheet } from '../marks';
 import type { CalendarDay } from '../time';
 import { readRecord, recordKey, type StoredRecord } from './records';
 import { anyObject, list, matching, object, oneOf, text, whole } from './shape';
@@ -57,6 +58,13 @@ export function parseStudioFile(source: string): Result<StudioFile, readonly Pro
     if (seen.has(key)) problems.push({ pointer: `/records/${at}/id`, message: `${key} stands twice` });
     seen.add(key);
     return [read.value];
+  });
+  const sheets = new Map(
+    records.flatMap(({ kind, data }) => (kind === 'sheet' ? [[data.id, data as MarkSheet] as const] : [])),
+  );
+  records.forEach(({ kind, data }, at) => {
+    const why = kind === 'sheet' ? supersedeProblem(data as MarkSheet, sheets) : null;
+    if (why) problems.push({ pointer: `/records/${at}/data/supersedes`, message: supersedeWords[why] });
   });
   if (problems.length > 0) return refuse(problems.slice(0, 50));
   if (checksumOf(formed.value.records) !== formed.value.checksum)

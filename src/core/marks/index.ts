@@ -35,11 +35,7 @@ export {
   type MarkSheet,
   type SheetMark,
 } from './sheet';
-export {
-  criterionMarks,
-  currentSheets,
-  latestSheet,
-  standing,
-  type Standing,
-  type StandingMark,
-} from './standing';
+export { criterionMarks, standing, type GivenMark, type Standing, type StandingMark } from './standing';
+export { currentSheets, latestSheet, supersedeProblem, supersedeWords } from './precedence';
+export { readSheet, type ReadSheet } from './read-sheet';
+export { nextSteps, type NextStep } from './next-steps';

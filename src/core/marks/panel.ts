@@ -17,7 +17,8 @@ export const panelKey = (scheme: Pick<MarkScheme, 'awards'>, ratings: readonly s
 /**
  * What a panel's marks come to: every judge's marks for every component, in scheme order.
  * Judges' totals, and component by component their marks, are combined the way the scheme states; the
- * award's floors look at the combined marks. With ratings, each judge's own award is looked up in the table.
+ * award's floors look at the combined marks. With ratings, each judge's own award is looked up in the table. The total
+ * is rounded the panel's way however many judges sat, one alone included.
  * @throws RangeError without a judge (a bug in the caller)
  */
 export function panelResult(scheme: MarkScheme, judges: readonly (readonly number[])[]): PanelResult {
@@ -31,8 +32,7 @@ export function panelResult(scheme: MarkScheme, judges: readonly (readonly numbe
     return { totals, total: null, award: scheme.awards.find((award) => award.id === row?.final) ?? null };
   }
   const panel = scheme.panel ?? { by: 'mean', drop: 0, rounding: { way: 'half up', places: 2 }, judges: 1 };
-  const total =
-    judges.length === 1 ? (totals[0] ?? new Fraction(0)) : rounded(combined(totals, panel), panel.rounding);
+  const total = rounded(combined(totals, panel), panel.rounding);
   const marks = scheme.components.map((_, at) =>
     combined(
       judges.map((each) => new Fraction(each[at] ?? 0)),

@@ -27,6 +27,8 @@ export interface MarkSheet {
   readonly notes: readonly BarNote[];
   /** Closed sheets are not changed; a correction is a new sheet that names the one it replaces. */
   readonly closed: boolean;
+  /** Place in the order in which sheets of this goal and component were closed, from 1; left out while it is open. */
+  readonly closing?: number;
   readonly supersedes: string | null;
 }
 

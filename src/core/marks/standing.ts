@@ -1,21 +1,35 @@
+import Fraction from 'fraction.js';
 import type { CalendarDay } from '../time';
-import { componentMax, schemeMax, type Award, type MarkScheme } from './scheme';
+import { aimMark, componentMax, schemeMax, type Award, type MarkScheme } from './scheme';
 import type { CriterionMarks } from './next-line';
-import { awardFor, totalOf } from './total';
-import { countsForStanding, sheetMark, type Assessor, type MarkSheet } from './sheet';
+import { currentSheets, latestSheet } from './precedence';
+import { readSheet, type ReadSheet } from './read-sheet';
+import { awardFor, markValue, totalOf } from './total';
+import { countsForStanding, type Assessor, type MarkSheet } from './sheet';
+
+/** A mark with the sheet it was given on. */
+export interface GivenMark {
+  readonly mark: number;
+  /** Of the scheme it was given under; null where that was not kept. */
+  readonly maxMark: number | null;
+  readonly sheetId: string;
+  readonly assessor: Assessor;
+  readonly day: CalendarDay;
+}
 
 export interface StandingMark {
   readonly componentId: string;
   readonly maxMark: number;
+  /** What the component can add to the total and what it adds, in the total's own unit before rounding; 0 without a mark. */
+  readonly maxValue: number;
+  readonly value: number;
+  /** The mark that is this component's share of the award aimed at; null without one. */
+  readonly aim: number | null;
   /** The latest complete teacher, mock or official sheet; null when there is none yet. */
-  readonly from: {
-    readonly mark: number;
-    /** By criterion id. */
-    readonly criteria: Readonly<Record<string, number>>;
-    readonly sheetId: string;
-    readonly assessor: Assessor;
-    readonly day: CalendarDay;
-  } | null;
+  readonly from:
+    (GivenMark & { /** By criterion id. */ readonly criteria: Readonly<Record<string, number>> }) | null;
+  /** A later or the only mark, given under an earlier scheme whose marks mean something else: shown, never counted. */
+  readonly earlier: GivenMark | null;
 }
 
 export interface Standing {
@@ -29,44 +43,48 @@ export interface Standing {
   readonly award: Award | null;
 }
 
-/** Sheets that no later sheet supersedes. */
-export function currentSheets(sheets: readonly MarkSheet[]): MarkSheet[] {
-  const replaced = new Set(sheets.map((sheet) => sheet.supersedes));
-  return sheets.filter((sheet) => !replaced.has(sheet.id));
-}
+const givenMark = ({ sheet, maxMark, mark }: ReadSheet): GivenMark => ({
+  mark: mark.mark,
+  maxMark,
+  sheetId: sheet.id,
+  assessor: sheet.assessor,
+  day: sheet.day,
+});
 
-/** The latest of the sheets by day, then by id; undefined when there is none. */
-export const latestSheet = (sheets: readonly MarkSheet[]): MarkSheet | undefined =>
-  sheets.reduce<MarkSheet | undefined>(
-    (best, sheet) =>
-      !best || sheet.day > best.day || (sheet.day === best.day && sheet.id > best.id) ? sheet : best,
-    undefined,
-  );
-
-/** Where a goal stands. Only complete sheets under this scheme's id count. */
-export function standing(scheme: MarkScheme, sheets: readonly MarkSheet[]): Standing {
-  const usable = currentSheets(sheets).filter(
-    (sheet) => sheet.schemeId === scheme.id && countsForStanding(sheet.assessor),
-  );
+/**
+ * Where a goal stands. Only complete sheets count, each read under the scheme it was given by; marks that mean something
+ * else today are not added.
+ * @param earlier - versions of the set's schemes that were in force before
+ * @param aim - the award aimed at
+ */
+export function standing(
+  scheme: MarkScheme,
+  sheets: readonly MarkSheet[],
+  {
+    earlier = [],
+    aim = null,
+  }: { readonly earlier?: readonly MarkScheme[]; readonly aim?: Award | null } = {},
+): Standing {
+  const usable = currentSheets(sheets).flatMap((sheet) => {
+    const read = countsForStanding(sheet.assessor) ? readSheet(scheme, earlier, sheet) : undefined;
+    return read?.mark.kind === 'complete' ? [read] : [];
+  });
+  const latest = (reads: readonly ReadSheet[]) => {
+    const sheet = latestSheet(reads.map((read) => read.sheet));
+    return reads.find((read) => read.sheet === sheet);
+  };
   const marks = scheme.components.map((component): StandingMark => {
-    const latest = latestSheet(
-      usable.filter(
-        (sheet) =>
-          sheet.componentId === component.componentId && sheetMark(component, sheet).kind === 'complete',
-      ),
-    );
+    const own = usable.filter((read) => read.sheet.componentId === component.componentId);
+    const [now, any] = [latest(own.filter((read) => read.current)), latest(own)];
+    const value = markValue(scheme, component.componentId);
     return {
       componentId: component.componentId,
       maxMark: componentMax(component),
-      from: latest
-        ? {
-            mark: sheetMark(component, latest).mark,
-            criteria: latest.marks,
-            sheetId: latest.id,
-            assessor: latest.assessor,
-            day: latest.day,
-          }
-        : null,
+      maxValue: value.mul(componentMax(component)).valueOf(),
+      value: value.mul(now?.mark.mark ?? 0).valueOf(),
+      aim: aim && aimMark(scheme, aim, component),
+      from: now ? { ...givenMark(now), criteria: now.sheet.marks } : null,
+      earlier: any && !any.current ? givenMark(any) : null,
     };
   });
   const given = marks.map((mark) => mark.from?.mark ?? null);
@@ -75,7 +93,11 @@ export function standing(scheme: MarkScheme, sheets: readonly MarkSheet[]): Stan
     total: totalOf(scheme, given).valueOf(),
     maxMark: schemeMax(scheme),
     missing: marks.filter((mark) => mark.from === null).map((mark) => mark.componentId),
-    award: awardFor(scheme, given),
+    award: awardFor(
+      scheme,
+      given.map((mark) => (mark === null ? null : new Fraction(mark))),
+      totalOf(scheme, given),
+    ),
   };
 }
 

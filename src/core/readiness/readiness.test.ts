@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { PLAIN_SUM, type Assessor, type MarkScheme, type MarkSheet } from '../marks';
+import {
+  currentSheets,
+  PLAIN_SUM,
+  readSheet,
+  standing,
+  type Assessor,
+  type MarkScheme,
+  type MarkSheet,
+} from '../marks';
 import type { Plan } from '../plan';
 import { BARE_LEVEL, type Level } from '../requirements';
 import { addDays, calendarDay as day } from '../time';
@@ -54,7 +62,14 @@ const sheet = (
   ...rest,
 });
 const read = (sheets: readonly MarkSheet[], plan: Plan | null = null) =>
-  readinessOf(level, scheme, sheets, plan, today);
+  readinessOf(
+    level,
+    scheme,
+    standing(scheme, sheets),
+    currentSheets(sheets).map((each) => readSheet(scheme, [], each)),
+    plan,
+    today,
+  );
 const FULL = [sheet('a', [8, 8]), sheet('b', [7, 7]), sheet('t', [8, 7])];
 
 describe('where a component stands', () => {
@@ -115,11 +130,16 @@ describe('where a component stands', () => {
 describe('the whole', () => {
   test('an award needs every component; the next line says what it is short of', () => {
     expect(read(FULL)).toMatchObject({ award: { id: 'strong' }, next: null });
-    expect(read(FULL.slice(0, 2))).toMatchObject({ award: null, next: { award: { id: 'pass' }, gain: 6 } });
+    expect(read(FULL.slice(0, 2))).toMatchObject({
+      award: null,
+      next: { next: { award: { id: 'pass' }, gain: 6 } },
+    });
     const weak = [sheet('a', [9, 9]), sheet('b', [10, 10]), sheet('t', [5, 5])];
     expect(read(weak)).toMatchObject({
       award: { id: 'pass' },
-      next: { award: { id: 'strong' }, totalShort: 0, below: [{ componentId: 't', short: 2 }], gain: 2 },
+      next: {
+        next: { award: { id: 'strong' }, totalShort: 0, below: [{ componentId: 't', short: 2 }], gain: 2 },
+      },
     });
   });
   test('what is owed, in the order of the level', () => {
@@ -156,7 +176,7 @@ describe('the whole', () => {
             .filter((line) => line.reached).length;
         expect(reached(higher)).toBeGreaterThanOrEqual(reached(sheets));
         expect(
-          (read(higher).next?.gain ?? 0) <= (read(sheets).next?.gain ?? 0) ||
+          (read(higher).next?.next.gain ?? 0) <= (read(sheets).next?.next.gain ?? 0) ||
             read(higher).award?.id !== read(sheets).award?.id,
         ).toBe(true);
       }),

@@ -1,18 +1,14 @@
 import {
   aimMark,
-  criterionMarks,
   awardFor,
-  currentSheets,
   latestSheet,
-  nextLine,
+  nextSteps,
   schemeComponent,
-  sheetMark,
-  standing,
   type Assessor,
   type Award,
+  type GivenMark,
   type MarkScheme,
-  type MarkSheet,
-  type NextLine,
+  type ReadSheet,
   type Standing,
 } from '../marks';
 import type { Plan } from '../plan';
@@ -29,7 +25,12 @@ export interface ComponentReadiness {
     readonly assessor: Assessor;
     readonly mark: number;
     readonly day: CalendarDay;
+    readonly sheetId: string;
+    /** Whether it is the one the component stands on. */
+    readonly stands: boolean;
   }[];
+  /** The latest mark, where it was given under an earlier scheme and so does not count. */
+  readonly earlier: GivenMark | null;
   /** The standing mark: teacher, mock or official, whichever is latest; null means no evidence yet. */
   readonly mark: number | null;
   /** The component's even share of each award, lowest award first, and whether the mark reaches it. */
@@ -47,7 +48,7 @@ export interface Readiness {
   readonly standing: Standing;
   /** What the marks reach now; null while a component has none. */
   readonly award: Award | null;
-  readonly next: NextLine | null;
+  readonly next: ReturnType<typeof nextSteps>;
   readonly components: readonly ComponentReadiness[];
   /** What is still unknown or owed, in the order of the level. */
   readonly missing: readonly {
@@ -58,23 +59,23 @@ export interface Readiness {
 }
 
 /**
- * @param sheets - mark sheets of this goal, in any order
+ * @param stands - where the goal stands
+ * @param sheets - its current mark sheets, each read under the scheme it was given by
  * @param plan - null when there is none (session past, or nothing chosen)
  */
 export function readinessOf(
   level: Level,
   scheme: MarkScheme,
-  sheets: readonly MarkSheet[],
+  stands: Standing,
+  sheets: readonly ReadSheet[],
   plan: Plan | null,
   today: CalendarDay,
 ): Readiness {
-  const stands = standing(scheme, sheets);
-  const current = currentSheets(sheets).filter((sheet) => sheet.schemeId === scheme.id);
   const components = level.components.flatMap((component): ComponentReadiness[] => {
     const marked = schemeComponent(scheme, component.id);
     const stand = stands.marks.find((mark) => mark.componentId === component.id);
     if (!marked || !stand) return [];
-    const own = current.filter((sheet) => sheet.componentId === component.id);
+    const own = sheets.filter(({ sheet, current }) => current && sheet.componentId === component.id);
     const mark = stand.from?.mark ?? null;
     const item = plan?.items.find((each) => each.componentId === component.id);
     return [
@@ -82,13 +83,25 @@ export function readinessOf(
         component,
         title: item?.title ?? null,
         maxMark: stand.maxMark,
-        marks: [...new Set(own.map((sheet) => sheet.assessor))]
+        earlier: stand.earlier,
+        marks: [...new Set(own.map(({ sheet }) => sheet.assessor))]
           .flatMap((assessor) => {
             const complete = own.filter(
-              (sheet) => sheet.assessor === assessor && sheetMark(marked, sheet).kind === 'complete',
+              ({ sheet, mark: given }) => sheet.assessor === assessor && given.kind === 'complete',
             );
-            const sheet = latestSheet(complete);
-            return sheet ? [{ assessor, mark: sheetMark(marked, sheet).mark, day: sheet.day }] : [];
+            const sheet = latestSheet(complete.map((read) => read.sheet));
+            const read = complete.find((each) => each.sheet === sheet);
+            return read
+              ? [
+                  {
+                    assessor,
+                    mark: read.mark.mark,
+                    day: read.sheet.day,
+                    sheetId: read.sheet.id,
+                    stands: read.sheet.id === stand.from?.sheetId,
+                  },
+                ]
+              : [];
           })
           .sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0)),
         mark,
@@ -109,7 +122,7 @@ export function readinessOf(
   return {
     standing: stands,
     award: awardFor(scheme, given),
-    next: nextLine(scheme, criterionMarks(stands)),
+    next: nextSteps(scheme, stands),
     components,
     missing: components.flatMap(({ component, title, mark, gates }) => {
       const row = { componentId: component.id, letter: component.letter };

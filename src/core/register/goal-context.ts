@@ -1,7 +1,16 @@
-import { standing, type MarkScheme, type MarkSheet, type Standing } from '../marks';
+import {
+  currentSheets,
+  readSheet,
+  standing,
+  type MarkScheme,
+  type MarkSheet,
+  type ReadSheet,
+  type Standing,
+} from '../marks';
 import { planPreparation, type Plan, type PlanRefusal } from '../plan';
 import { entryOf, usedPieces, type Goal } from '../programme';
 import {
+  allSchemes,
   checkProgramme,
   findLevel,
   findSession,
@@ -27,6 +36,8 @@ export interface GoalContext {
   readonly entry: Entry;
   readonly verdicts: readonly Verdict[];
   readonly sheets: readonly MarkSheet[];
+  /** The current ones, each read under the scheme it was given by. */
+  readonly readSheets: readonly ReadSheet[];
   readonly standing: Standing;
   readonly plan: Plan | null;
   readonly planRefusal: PlanRefusal | null;
@@ -73,7 +84,11 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
     entry,
     verdicts: checkProgramme(entry),
     sheets,
-    standing: standing(scheme, sheets),
+    standing: standing(scheme, sheets, {
+      earlier: allSchemes(set),
+      aim: scheme.awards.find(({ id }) => id === goal.aimAwardId) ?? null,
+    }),
+    readSheets: currentSheets(sheets).map((sheet) => readSheet(scheme, allSchemes(set), sheet)),
     plan: planned.ok ? planned.plan : null,
     planRefusal: planned.ok ? null : planned.why,
   };

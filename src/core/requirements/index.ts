@@ -56,6 +56,7 @@ export {
   type Waiver,
 } from './entry';
 export { answersTo, type ChoicePlace } from './answers-to';
+export { allSchemes, withEarlierSchemes } from './scheme-versions';
 export { commonLevel, heldCommonLevel, withCommonLevel, type CommonLevels } from './common-level';
 export { combine } from './combine';
 export { crosswalk, familyLevels, type CrosswalkPlace, type CrosswalkRow } from './crosswalk';

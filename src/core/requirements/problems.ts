@@ -48,6 +48,11 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
     if (late !== null && (entryCloses === null || late.until < entryCloses || late.until > day))
       say(`sessions[${at}].late.until`, 'late entry is not between the closing date and the session');
   });
+  (set.earlierSchemes ?? []).forEach(({ id, version }, at) => {
+    const isVersion = (each: { id: string; version: number }) => each.id === id && each.version === version;
+    if ([...set.schemes, ...(set.earlierSchemes ?? []).slice(0, at)].some(isVersion))
+      say(`earlierSchemes[${at}].version`, `version ${version} of "${id}" appears twice`);
+  });
   set.schemes.forEach((scheme, at) => {
     for (const problem of problemsOfScheme(scheme)) say(`schemes[${at}].${problem.path}`, problem.message);
   });

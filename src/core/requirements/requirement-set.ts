@@ -113,6 +113,8 @@ export interface RequirementSet {
   /** The set's own graded register; empty when it has lists only. */
   readonly catalogue: readonly Graded[];
   readonly schemes: readonly MarkScheme[];
+  /** Versions of its schemes that sheets may have been marked under before; left out when there are none. */
+  readonly earlierSchemes?: readonly MarkScheme[];
   readonly levels: readonly Level[];
   readonly sessions: readonly Session[];
 }

@@ -85,13 +85,11 @@ export function KitView() {
         </Section>
         <Section title="Mini-stave" end="cut scale; none; past the aim">
           <MiniStave
-            max={24}
-            aim={19}
             lines={[
-              { letter: 'A', mark: 18, by: 'teacher' },
-              { letter: 'B', mark: null, by: 'own' },
-              { letter: 'C', mark: 12, by: 'own' },
-              { letter: 'M', mark: 22, by: 'mock' },
+              { letter: 'A', mark: 18, max: 24, aim: 19, by: 'teacher' },
+              { letter: 'B', mark: null, max: 24, aim: 19, by: 'own' },
+              { letter: 'C', mark: 12, max: 24, aim: 19, by: 'own' },
+              { letter: 'M', mark: 22, max: 24, aim: 19, by: 'mock' },
             ]}
           />
         </Section>

@@ -1,11 +1,12 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Assessor } from '@/core/marks';
-import { differences } from '@/core/marks';
+import { differences, nextSteps } from '@/core/marks';
 import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
 import { closeSheet, giveMark, type ReadyState } from '@/store';
 import { Button, Glyph, KeyCap, LinkButton, PageLine, Ruler, TempoMark, classes } from '@/ui';
 import { GoalPicker } from '../shell/GoalPicker';
+import { NextSteps, nextStepsTitle } from '../shell/NextSteps';
 import { NoGoal } from '../shell/NoGoal';
 import { hrefOf, goTo, queryOf, StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
@@ -116,6 +117,7 @@ function Sheet({
   const [ours, other] = assessor === 'teacher' ? [teacher, mock] : [mock, teacher];
   const piece = context.plan?.items.find((each) => each.componentId === component.id);
   const total = totalModel(context, component.id, today);
+  const next = nextSteps(context.scheme, context.standing);
   const sum = soFar(scheme, ours);
   const ownSum = soFar(scheme, own);
   const otherSum = soFar(scheme, other);
@@ -280,6 +282,12 @@ function Sheet({
           </span>
         </p>
         <Ruler {...total.ruler} />
+        {next && (
+          <>
+            <h3 className={css.next}>{nextStepsTitle(next, context.standing.missing.length)}</h3>
+            <NextSteps steps={next.steps} level={level} />
+          </>
+        )}
       </section>
     </>
   );

@@ -1,7 +1,6 @@
 import {
   componentMax,
   criterionMarks,
-  currentSheets,
   latestSheet,
   nextLine,
   schemeComponent,
@@ -23,8 +22,8 @@ export interface SideBySide {
 }
 
 export function sheetsOf(context: GoalContext, componentId: string, day: CalendarDay): SideBySide {
-  const current = currentSheets(context.sheets).filter(
-    (sheet) => sheet.componentId === componentId && sheet.day === day,
+  const current = context.readSheets.flatMap(({ sheet, current: isCurrent }) =>
+    isCurrent && sheet.componentId === componentId && sheet.day === day ? [sheet] : [],
   );
   const of = (assessor: Assessor) => latestSheet(current.filter((sheet) => sheet.assessor === assessor));
   return { student: of('student'), teacher: of('teacher'), mock: of('mock') };
@@ -43,6 +42,8 @@ export interface TotalModel {
   readonly words: string;
 }
 
+const figure = (value: number) => String(Math.round(value * 10) / 10);
+
 /** Totals on the ruler: standing marks in ink, the component being marked today in pencil. */
 export function totalModel(context: GoalContext, componentId: string, day: CalendarDay): TotalModel {
   const { scheme, standing, level } = context;
@@ -50,10 +51,13 @@ export function totalModel(context: GoalContext, componentId: string, day: Calen
     const letter = level.components.find((each) => each.id === mark.componentId)?.letter ?? '';
     if (!mark.from) return [];
     const now = mark.componentId === componentId && mark.from.day === day;
+    // Where parts weigh differently the ruler is in the total's unit, and the label says both.
+    const worth = figure(mark.value);
+    const given = String(mark.from.mark);
     return [
       {
-        label: `${letter} ${mark.from.mark}${now ? ', today' : ''}`,
-        amount: mark.from.mark,
+        label: `${letter} ${given === worth ? given : `${given} = ${worth}`}${now ? ', today' : ''}`,
+        amount: mark.value,
         look: now ? 'pencil' : 'ink',
       },
     ];
@@ -72,12 +76,13 @@ export function totalModel(context: GoalContext, componentId: string, day: Calen
 
 function totalWords(context: GoalContext): string {
   const { scheme, standing, level } = context;
+  const seen = standing.marks.filter(({ from, earlier }) => from === null && earlier !== null);
   const letters = (ids: readonly string[]) =>
     ids.map((id) => level.components.find((each) => each.id === id)?.letter ?? id).join(', ');
   const next = nextLine(scheme, criterionMarks(standing));
   const reached =
     standing.missing.length > 0
-      ? `${letters(standing.missing)} not marked yet`
+      ? `${letters(standing.missing)} not marked yet${seen.length > 0 ? ` (${letters(seen.map((each) => each.componentId))} under the earlier scheme)` : ''}`
       : (standing.award?.name ?? 'below every line');
   if (!next) return `${reached}.`;
   const below =

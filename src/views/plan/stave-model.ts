@@ -1,4 +1,3 @@
-import { currentSheets, schemeComponent, sheetMark } from '@/core/marks';
 import type { Plan, PlanItem } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
 import { daysBetween, lessonDays, type CalendarDay, type Closure } from '@/core/time';
@@ -82,18 +81,19 @@ const ASSESSOR_GLYPHS = {
 
 /** Marks heard so far on one line; marks that would touch are set apart, the earlier to the left. */
 export function marksOf(context: GoalContext, plan: Plan, item: PlanItem, geometry: Geometry): StaveMark[] {
-  const component = schemeComponent(context.scheme, item.componentId);
-  if (!component) return [];
-  const marks = currentSheets(context.sheets)
+  const marks = context.readSheets
     .filter(
-      (sheet) => sheet.componentId === item.componentId && sheetMark(component, sheet).kind === 'complete',
+      ({ sheet, mark, current }) =>
+        current && sheet.componentId === item.componentId && mark.kind === 'complete',
     )
-    .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.assessor < b.assessor ? -1 : 1))
-    .map((sheet): StaveMark => ({
+    .sort(({ sheet: a }, { sheet: b }) =>
+      a.day < b.day ? -1 : a.day > b.day ? 1 : a.assessor < b.assessor ? -1 : 1,
+    )
+    .map(({ sheet, mark: { mark } }): StaveMark => ({
       x: geometry.x(weekOf(plan, sheet.day)) + 8,
       glyph: ASSESSOR_GLYPHS[sheet.assessor],
-      mark: sheetMark(component, sheet).mark,
-      say: `${sheetMark(component, sheet).mark} by ${sheet.assessor === 'student' ? 'the student' : sheet.assessor}`,
+      mark,
+      say: `${mark} by ${sheet.assessor === 'student' ? 'the student' : sheet.assessor}`,
     }))
     .filter((mark) => mark.x > geometry.past);
   let after = geometry.today + 9;

@@ -1,12 +1,5 @@
 import { useEffect } from 'react';
-import {
-  componentMax,
-  currentSheets,
-  latestSheet,
-  schemeComponent,
-  sheetMark,
-  type Assessor,
-} from '@/core/marks';
+import { componentMax, latestSheet, schemeComponent, sheetMark, type Assessor } from '@/core/marks';
 import { formatBars } from '@/core/music';
 import { practiceCard } from '@/core/plan';
 import { goalContext, hearToday, type GoalContext } from '@/core/register';
@@ -230,7 +223,9 @@ function MarksSheet({
     context.level.components.find((each) => each.id === componentId) ?? context.level.components[0];
   const scheme = component && schemeComponent(context.scheme, component.id);
   if (!component || !scheme) return null;
-  const sheets = currentSheets(context.sheets).filter((sheet) => sheet.componentId === component.id);
+  const sheets = context.readSheets.flatMap(({ sheet, current }) =>
+    current && sheet.componentId === component.id ? [sheet] : [],
+  );
   const of = (assessor: Assessor) => latestSheet(sheets.filter((sheet) => sheet.assessor === assessor));
   const columns = (['student', 'teacher', 'mock'] as const).map((assessor) => ({
     assessor,

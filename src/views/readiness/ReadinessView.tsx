@@ -4,6 +4,7 @@ import { formatDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { Glyph, LinkButton, PageLine, Ruler, Section } from '@/ui';
 import { GoalPicker } from '../shell/GoalPicker';
+import { NextSteps, nextStepsTitle } from '../shell/NextSteps';
 import { ASSESSOR_GLYPH, ASSESSOR_NAME, MarkLine } from '../shell/MarkLine';
 import { NoGoal } from '../shell/NoGoal';
 import { hrefOf, StudioPage } from '../shell/StudioPage';
@@ -14,14 +15,21 @@ import css from './ReadinessView.module.css';
 
 export const ReadinessView = () => <StudioPage>{(ready) => <ReadinessPage ready={ready} />}</StudioPage>;
 
-const MISSING = { choice: 'not chosen', mark: 'no evidence yet', gate: 'a gate is overdue' } as const;
+const MISSING = { choice: 'not chosen', mark: 'not marked yet', gate: 'a gate is overdue' } as const;
 
 function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const { context } = choice;
   if (!context) return <NoGoal studio={ready.studio} choice={choice} what="No readiness to show yet" />;
   const today = ready.now.day;
-  const readiness = readinessOf(context.level, context.scheme, context.sheets, context.plan, today);
+  const readiness = readinessOf(
+    context.level,
+    context.scheme,
+    context.standing,
+    context.readSheets,
+    context.plan,
+    today,
+  );
   const total = totalModel(context, '', today);
   return (
     <>
@@ -72,6 +80,11 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
           </ul>
         </Section>
       </div>
+      {readiness.next && (
+        <Section title={nextStepsTitle(readiness.next, readiness.standing.missing.length)}>
+          <NextSteps steps={readiness.next.steps} level={context.level} />
+        </Section>
+      )}
       <p className={css.soft}>
         The criteria and the awards are those typed in the library; the official ones always win.
       </p>
@@ -89,7 +102,7 @@ function ComponentRow({ row, context }: { readonly row: ComponentReadiness; read
         <p className={css.title}>{row.title ?? row.component.name}</p>
         <p className={css.soft}>
           {row.mark === null ? (
-            <b>no evidence yet</b>
+            <b>{MISSING.mark}</b>
           ) : (
             <>
               {row.mark} of {row.maxMark},{' '}
@@ -99,13 +112,21 @@ function ComponentRow({ row, context }: { readonly row: ComponentReadiness; read
                 : `${(row.lines[0]?.mark ?? 0) - row.mark} below the share of ${row.lines[0]?.award.name ?? ''}`}
             </>
           )}
+          {row.earlier && (
+            <>
+              {' '}
+              {row.earlier.mark}
+              {row.earlier.maxMark === null ? '' : ` of ${row.earlier.maxMark}`} on{' '}
+              {formatDay(row.earlier.day, 'short')}, marked under the earlier scheme.
+            </>
+          )}
         </p>
       </div>
       <MarkLine
         marks={row.marks.map((mark) => ({
           mark: mark.mark,
           glyph: ASSESSOR_GLYPH[mark.assessor],
-          latest: mark.mark === row.mark && mark.assessor !== 'student' && mark.assessor !== 'peer',
+          latest: mark.stands,
         }))}
         lines={row.lines.map((line) => ({ mark: line.mark, label: line.award.name }))}
         max={row.maxMark}

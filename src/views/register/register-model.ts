@@ -1,4 +1,4 @@
-import { aimMark, latestSheet, sheetMark, currentSheets } from '@/core/marks';
+import { latestSheet } from '@/core/marks';
 import {
   decisionsOf,
   deadlinesOf,
@@ -70,37 +70,29 @@ export function registerModel(
 }
 
 /** The last mark of each component as the mini-stave draws it: standing marks, else the student's own. */
-export function miniLines(context: GoalContext): {
-  readonly lines: readonly MiniLine[];
-  readonly max: number;
-  readonly aim: number;
-} {
-  const award =
-    context.scheme.awards.find((each) => each.id === context.goal.aimAwardId) ?? context.scheme.awards[0];
-  const sheets = currentSheets(context.sheets);
+export function miniLines(context: GoalContext): { readonly lines: readonly MiniLine[] } {
   const lines = context.level.components.flatMap((component): MiniLine[] => {
-    const marked = context.scheme.components.find((each) => each.componentId === component.id);
     const stand = context.standing.marks.find((mark) => mark.componentId === component.id);
-    if (!marked || !stand) return [];
+    if (!stand) return [];
+    const line = { letter: component.letter, max: stand.maxMark, aim: stand.aim };
     if (stand.from)
       return [
         {
-          letter: component.letter,
+          ...line,
           mark: stand.from.mark,
           by: stand.from.assessor === 'teacher' ? 'teacher' : 'mock',
         },
       ];
-    const own = latestSheet(
-      sheets.filter(
-        (sheet) =>
-          sheet.componentId === component.id &&
-          sheet.assessor === 'student' &&
-          sheetMark(marked, sheet).kind === 'complete',
-      ),
+    const reads = context.readSheets.filter(
+      ({ sheet, current, mark }) =>
+        current &&
+        sheet.componentId === component.id &&
+        sheet.assessor === 'student' &&
+        mark.kind === 'complete',
     );
-    return [{ letter: component.letter, mark: own ? sheetMark(marked, own).mark : null, by: 'own' }];
+    const own = latestSheet(reads.map(({ sheet }) => sheet));
+    const mark = reads.find(({ sheet }) => sheet === own)?.mark.mark ?? null;
+    return [{ ...line, mark, by: 'own' }];
   });
-  const [first] = context.scheme.components;
-  const max = Math.max(1, ...context.standing.marks.map((mark) => mark.maxMark));
-  return { lines, max, aim: award && first ? aimMark(context.scheme, award, first) : max };
+  return { lines };
 }

@@ -1,51 +1,79 @@
 import type { APIRoute } from 'astro';
 import { endpoint, methodNotAllowed, schemeProblems } from '@/api';
 import { totalsRequestShape } from '@/core/files';
-import { criterionMarks, nextLine, standing, type MarkScheme, type MarkSheet } from '@/core/marks';
+import {
+  criterionMarks,
+  nextLine,
+  schemeComponent,
+  standing,
+  supersedeProblem,
+  supersedeWords,
+  type MarkScheme,
+  type MarkSheet,
+} from '@/core/marks';
 
 export const prerender = false;
 
 interface Body {
   readonly scheme: MarkScheme;
+  /** Versions in force before; each sheet is read by the one it names. */
+  readonly earlierSchemes?: readonly MarkScheme[];
   readonly sheets: readonly MarkSheet[];
 }
 
-export const POST: APIRoute = endpoint<Body>(totalsRequestShape, ({ scheme, sheets }) => {
-  const problems = [
-    ...schemeProblems(scheme),
-    ...sheets.flatMap((sheet, at) => {
-      const component = scheme.components.find((each) => each.componentId === sheet.componentId);
-      if (!component)
-        return [{ pointer: `/sheets/${at}/componentId`, message: 'not a component of the scheme' }];
-      return Object.entries(sheet.marks).flatMap(([id, mark]) => {
-        const criterion = component.criteria.find((each) => each.id === id);
-        if (!criterion)
-          return [{ pointer: `/sheets/${at}/marks/${id}`, message: 'not a criterion of the component' }];
-        return mark > criterion.maxMark
-          ? [{ pointer: `/sheets/${at}/marks/${id}`, message: `above ${criterion.maxMark}` }]
-          : [];
-      });
-    }),
-  ];
-  if (problems.length > 0) return { ok: false, why: problems };
-  const stands = standing(scheme, sheets);
-  const next = nextLine(scheme, criterionMarks(stands));
-  return {
-    ok: true,
-    value: {
-      total: stands.total,
-      maxMark: stands.maxMark,
-      award: stands.award?.id ?? null,
-      missing: stands.missing,
-      marks: stands.marks,
-      next: next && {
-        award: next.award.id,
-        totalShort: next.totalShort,
-        below: next.below,
-        gain: next.gain,
-        gains: next.gains,
+export const POST: APIRoute = endpoint<Body>(
+  totalsRequestShape,
+  ({ scheme, earlierSchemes = [], sheets }) => {
+    const byId = new Map(sheets.map((sheet) => [sheet.id, sheet]));
+    const problems = [
+      ...schemeProblems(scheme),
+      ...sheets.flatMap((sheet, at) => {
+        const under = [scheme, ...earlierSchemes].find(
+          ({ id, version }) => id === sheet.schemeId && version === sheet.schemeVersion,
+        );
+        if (!under)
+          return [
+            {
+              pointer: `/sheets/${at}/schemeVersion`,
+              message: `no version ${sheet.schemeVersion} of the scheme "${sheet.schemeId}"`,
+            },
+          ];
+        const component = schemeComponent(under, sheet.componentId);
+        if (!component)
+          return [{ pointer: `/sheets/${at}/componentId`, message: 'not a component of the scheme' }];
+        const superseding = supersedeProblem(sheet, byId);
+        if (superseding)
+          return [{ pointer: `/sheets/${at}/supersedes`, message: supersedeWords[superseding] }];
+        return Object.entries(sheet.marks).flatMap(([id, mark]) => {
+          const criterion = component.criteria.find((each) => each.id === id);
+          if (!criterion)
+            return [{ pointer: `/sheets/${at}/marks/${id}`, message: 'not a criterion of the component' }];
+          return mark > criterion.maxMark
+            ? [{ pointer: `/sheets/${at}/marks/${id}`, message: `above ${criterion.maxMark}` }]
+            : [];
+        });
+      }),
+    ];
+    if (problems.length > 0) return { ok: false, why: problems };
+    const stands = standing(scheme, sheets, { earlier: earlierSchemes });
+    const next = nextLine(scheme, criterionMarks(stands));
+    return {
+      ok: true,
+      value: {
+        total: stands.total,
+        maxMark: stands.maxMark,
+        award: stands.award?.id ?? null,
+        missing: stands.missing,
+        marks: stands.marks,
+        next: next && {
+          award: next.award.id,
+          totalShort: next.totalShort,
+          below: next.below,
+          gain: next.gain,
+          gains: next.gains,
+        },
       },
-    },
-  };
-});
+    };
+  },
+);
 export const ALL: APIRoute = methodNotAllowed('POST');

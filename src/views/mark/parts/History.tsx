@@ -1,4 +1,4 @@
-import { aimMark, componentMax, currentSheets, sheetMark, type SchemeComponent } from '@/core/marks';
+import { aimMark, type SchemeComponent } from '@/core/marks';
 import type { GoalContext } from '@/core/register';
 import type { Component } from '@/core/requirements';
 import { formatDay, type CalendarDay } from '@/core/time';
@@ -20,9 +20,11 @@ export function History({
 }) {
   const award = context.scheme.awards.find((each) => each.id === context.goal.aimAwardId);
   const aim = award && aimMark(context.scheme, award, scheme);
-  const sheets = currentSheets(context.sheets)
-    .filter((sheet) => sheet.componentId === component.id && Object.keys(sheet.marks).length > 0)
-    .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.assessor < b.assessor ? -1 : 1));
+  const sheets = context.readSheets
+    .filter(({ sheet }) => sheet.componentId === component.id && Object.keys(sheet.marks).length > 0)
+    .sort(({ sheet: a }, { sheet: b }) =>
+      a.day < b.day ? -1 : a.day > b.day ? 1 : a.assessor < b.assessor ? -1 : 1,
+    );
   return (
     <Section
       title={`${component.letter} so far`}
@@ -30,8 +32,7 @@ export function History({
     >
       {sheets.length === 0 && <p className={css.none}>No evidence yet.</p>}
       <ul>
-        {sheets.slice(-6).map((sheet) => {
-          const { mark, kind } = sheetMark(scheme, sheet);
+        {sheets.slice(-6).map(({ sheet, mark: { mark, kind }, maxMark, current }) => {
           const who = ASSESSOR_NAME[sheet.assessor];
           return (
             <li key={sheet.id} className={css.row}>
@@ -40,15 +41,20 @@ export function History({
               </span>
               <MarkLine
                 marks={[{ mark, glyph: ASSESSOR_GLYPH[sheet.assessor], latest: true }]}
-                lines={aim === undefined ? [] : [{ mark: aim, label: 'aim' }]}
-                max={componentMax(scheme)}
+                lines={aim === undefined || !current ? [] : [{ mark: aim, label: 'aim' }]}
+                max={maxMark ?? mark}
                 width={176}
-                say={`${who}, ${mark} of ${componentMax(scheme)}${kind === 'part' ? ' so far' : ''}`}
+                say={`${who}, ${mark} of ${maxMark ?? 'a maximum that was not kept'}${kind === 'part' ? ' so far' : ''}${current ? '' : ', marked under the earlier scheme'}`}
               />
               <b>
                 {mark}
                 {kind === 'part' ? ' …' : ''}
               </b>
+              {!current && (
+                <p className={css.earlier}>
+                  {maxMark === null ? '' : `of ${maxMark}, `}marked under the earlier scheme
+                </p>
+              )}
             </li>
           );
         })}
