@@ -5,7 +5,7 @@ import { readSheet, standing } from './marks';
 import { planPreparation, practiceCard } from './plan';
 import { entryOf, NEW_GOAL_PLAN, withChoice, type Goal } from './programme';
 import { readinessOf } from './readiness';
-import { checkProgramme, explainRule, findLevel, findSession, schemeOf } from './requirements';
+import { checkProgramme, explainRule, findLevel, findSession, schemeOf, stretchOf } from './requirements';
 import type { Student } from './students';
 import { DEFAULT_EFFORT } from './effort';
 import { calendarDay as day } from './time';
@@ -79,7 +79,7 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
   const planned = planPreparation({
     goal,
     student,
-    family: set.family,
+    stretch: stretchOf(student, set, level, { common: {}, sets: [set] }),
     level,
     session,
     pieces,

@@ -5,7 +5,7 @@ export type Stage = (typeof STAGES)[number];
 export interface EffortSettings {
   /** Minutes for one bar to learn, at the student's own level. */
   readonly minutesPerBar: number;
-  /** How much dearer each level above the one held is. */
+  /** Factor for each level above the one held. */
   readonly levelStep: number;
   /** Percent of a piece's minutes by stage. */
   readonly stageShares: Readonly<Record<Stage, number>>;
@@ -27,26 +27,21 @@ export const DEFAULT_EFFORT: EffortSettings = {
 /**
  * Minutes a piece asks for, from first reading to the performance.
  * @param bars - bars to learn, 0 or more
- * @param levelRank - the level's rank; `heldRank` the highest held, 0 for none
+ * @param stretch - levels above what the student holds, 0 or more (`stretchOf` of requirements)
  * @returns whole minutes
- * @source minutes = bars x minutesPerBar x levelStep ^ (level - level held), never cheaper than at the level held
- * @example pieceMinutes(48, 5, 4, DEFAULT_EFFORT) // => 240
+ * @source minutes = bars x minutesPerBar x levelStep ^ stretch
+ * @example pieceMinutes(48, 1, DEFAULT_EFFORT) // => 240
  */
-export const pieceMinutes = (
-  bars: number,
-  levelRank: number,
-  heldRank: number,
-  effort: EffortSettings,
-): number => minutesForBars(levelRank, heldRank, effort)(bars);
+export const pieceMinutes = (bars: number, stretch: number, effort: EffortSettings): number =>
+  minutesForBars(stretch, effort)(bars);
 
 /** The same for many pieces of one level. */
 export function minutesForBars(
-  levelRank: number,
-  heldRank: number,
+  stretch: number,
   { minutesPerBar, levelStep }: EffortSettings,
 ): (bars: number) => number {
-  const dearer = levelStep ** Math.max(0, levelRank - heldRank);
-  return (bars) => Math.round(bars * minutesPerBar * dearer);
+  const factor = levelStep ** Math.max(0, stretch);
+  return (bars) => Math.round(bars * minutesPerBar * factor);
 }
 
 /**

@@ -1,19 +1,11 @@
 import { minutesForBars, type EffortSettings } from '../effort';
-import {
-  cheapestProgramme,
-  compileLevel,
-  searchFacts,
-  type CheapestProgramme,
-  type CompiledLevel,
-  type PieceCost,
-  type SearchFacts,
-  type SearchPiece,
-} from '../programme';
+import { cheapestProgramme, searchFacts, type CheapestProgramme, type PieceCost } from '../programme';
 import { barsToLearn, type Piece } from '../repertoire';
 import {
   checkRule,
   choosesPieces,
   commonLevel,
+  levelsUp,
   opensTo,
   placesOf,
   type CommonLevels,
@@ -23,6 +15,10 @@ import {
   type Rule,
   type Session,
   type UsedPiece,
+  compileLevel,
+  type CompiledLevel,
+  type SearchFacts,
+  type SearchPiece,
 } from '../requirements';
 import {
   studentSkills,
@@ -202,8 +198,7 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
   const failed = verdicts.filter(({ status }) => status === 'unmet').map(({ ruleId }) => ruleId);
   if (failed.length > 0) return { ...withRules, state: notEligible({ kind: 'rules', ruleIds: failed }) };
   const unknown = new Set<string>();
-  const stretch = Math.max(0, column.common - ready.held);
-  const minutesFor = minutesForBars(stretch, 0, fit.settings.effort);
+  const minutesFor = minutesForBars(levelsUp(ready.held, column.common), fit.settings.effort);
   const cost = ({ piece }: SearchPiece): PieceCost => {
     const bars = barsToLearn(piece);
     if (bars === null) unknown.add(piece.id);

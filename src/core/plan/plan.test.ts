@@ -75,7 +75,7 @@ const goal: Goal = {
 const input: PlanInput = {
   goal,
   student,
-  family: 'f',
+  stretch: 1,
   level,
   session: { id: 'v', name: 'visit', day: day('2027-03-31'), ...BARE_SESSION, entryCloses: null, venue: '' },
   pieces: new Map([
@@ -98,12 +98,11 @@ const total = (values: readonly number[]) => values.reduce((sum, value) => sum +
 
 describe('effort', () => {
   test.each([
-    [48, 5, 4, 240],
-    [48, 4, 4, 192],
-    [48, 3, 4, 192],
-    [40, 2, 0, 250],
-  ])('%i bars, level %i over %i held: %i minutes', (bars, rank, held, minutes) =>
-    expect(pieceMinutes(bars, rank, held, DEFAULT_EFFORT)).toBe(minutes),
+    [48, 1, 240],
+    [48, 0, 192],
+    [40, 2, 250],
+  ])('%i bars, %i levels up: %i minutes', (bars, stretch, minutes) =>
+    expect(pieceMinutes(bars, stretch, DEFAULT_EFFORT)).toBe(minutes),
   );
   test('stages are whole minutes that add up, with or without memorise', () => {
     fc.assert(

@@ -11,7 +11,7 @@ import { tempoAt, type BarRange, type Tempo } from '../music';
 import type { Goal } from '../programme';
 import { barsToLearn, type Piece } from '../repertoire';
 import { isPrepared, type Component, type Level, type Session } from '../requirements';
-import { heldRank, type Student } from '../students';
+import type { Student } from '../students';
 import {
   closuresBetween,
   lessonDays,
@@ -28,7 +28,8 @@ import { valueAt } from '../value-at';
 export interface PlanInput {
   readonly goal: Goal;
   readonly student: Student;
-  readonly family: string;
+  /** Levels above what the student holds (`stretchOf`). */
+  readonly stretch: number;
   readonly level: Level;
   readonly session: Session;
   readonly pieces: ReadonlyMap<string, Piece>;
@@ -209,14 +210,12 @@ function draftOf(
           const own = barsToLearn(piece);
           return sum === null || own === null ? null : sum + own;
         }, 0);
-  const held = heldRank(input.student, input.family);
   const set = valueAt(goal.plan.minutes, component.id);
   const weekly = Math.round(effort.preparedMinutesPerWeek * grid.length);
   const basis =
     set !== undefined ? 'set' : isPrepared(source) ? 'weekly' : bars === null ? 'unknown' : 'bars';
   const minutes =
-    set ??
-    (isPrepared(source) || bars === null ? weekly : pieceMinutes(bars, input.level.rank, held, effort));
+    set ?? (isPrepared(source) || bars === null ? weekly : pieceMinutes(bars, input.stretch, effort));
   const memorised = goal.plan.memorised.includes(component.id);
   const without: Stage[] = isPrepared(source) ? ['prepare', 'memorise'] : memorised ? [] : ['memorise'];
   const parts = stageMinutes(minutes, without, effort);

@@ -5,7 +5,8 @@ import { anyEntry } from '../requirements/arbitrary';
 import { seeded } from '../seeded';
 import { adviseProgrammes, conflictOf, whyNot, type Obstacle, type ProgrammeQuestion } from './advise';
 import { largeQuestion } from './arbitrary';
-import { compileLevel, NO_FACTS, searchFacts, type SearchPiece } from './compile';
+import { compileLevel, NO_FACTS, type SearchPiece } from '../requirements';
+import { searchFacts } from './search-facts';
 import { eachProgramme } from './search';
 
 const IDS = ['a1', 'a2', 'a3', 'b1', 'b2'];

@@ -7,7 +7,8 @@ import {
   type PieceWorth,
   type RankedProgramme,
 } from './best';
-import { compileLevel, searchFacts, type CompiledLevel, type SearchFacts } from './compile';
+import { compileLevel, type CompiledLevel, type SearchFacts } from '../requirements';
+import { searchFacts } from './search-facts';
 
 /** A level as it is searched for one entry. */
 export interface ProgrammeProblem extends Pick<Entry, 'set' | 'level' | 'pieces'> {

@@ -2,7 +2,7 @@ import { pieceWith } from '../requirements/arbitrary';
 import { BARE_LEVEL, BARE_SET, type Level, type RequirementSet, type Rule } from '../requirements';
 import { calendarDay } from '../time';
 import type { BestQuestion } from './best';
-import { compileLevel, NO_FACTS, type CompiledLevel, type SearchFacts } from './compile';
+import { compileLevel, NO_FACTS, type CompiledLevel, type SearchFacts } from '../requirements';
 
 /**
  * A level of so many lists with so many pieces each, a time window, composers, characters; with what pieces are worth.

@@ -5,7 +5,7 @@ import { seeded } from '../seeded';
 import { CONTRASTS, contrastValue, type Entry } from '../requirements';
 import { anyEntry } from '../requirements/arbitrary';
 import { bestProgrammes, type BestQuestion, type RankedProgramme } from './best';
-import { compileLevel, NO_FACTS, type SearchPiece } from './compile';
+import { compileLevel, NO_FACTS, type SearchPiece } from '../requirements';
 import { largeQuestion } from './arbitrary';
 import { eachProgramme } from './search';
 import { integerProgram } from './solver';

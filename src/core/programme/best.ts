@@ -7,7 +7,7 @@ import {
   type CompiledLevel,
   type SearchFacts,
   type SearchPiece,
-} from './compile';
+} from '../requirements';
 
 /** What a piece is worth in a programme, in whole points, and the skills it would have to be learned with. */
 export interface PieceWorth {

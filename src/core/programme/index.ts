@@ -15,14 +15,7 @@ export {
   type GoalPlan,
   type GateState,
 } from './goal';
-export {
-  compileLevel,
-  NO_FACTS,
-  searchFacts,
-  type CompiledLevel,
-  type SearchFacts,
-  type SearchPiece,
-} from './compile';
+export { searchFacts } from './search-facts';
 export {
   cheapestProgramme,
   eachProgramme,

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { anyEntry } from '../requirements/arbitrary';
 import { checkProgramme, checkRule, type Entry, type Programme } from '../requirements';
-import { compileLevel, type CompiledLevel, searchFacts, type SearchPiece } from './compile';
+import { compileLevel, type CompiledLevel, type SearchPiece } from '../requirements';
+import { searchFacts } from './search-facts';
 import { cheapestProgramme, eachProgramme, satisfiable } from './search';
 
 /** One to three generated rules on the pieces of one entry. */
@@ -18,7 +19,7 @@ const anyLevel = fc.tuple(anyEntry, fc.array(anyEntry, { maxLength: 2 })).map(([
   },
 }));
 const compiledOf = (entry: Entry): CompiledLevel => compileLevel(entry.set, entry.level, entry.pieces, []);
-/** Every choice from every list between its least and its most, whatever the rules say. */
+/** Every choice of different pieces from every list between its least and its most, whatever the rules say. */
 function everyProgramme({ level }: Entry): Programme[] {
   const subsets = (ids: readonly string[]): string[][] =>
     ids.reduce<string[][]>((all, id) => [...all, ...all.map((some) => [...some, id])], [[]]);
@@ -29,6 +30,7 @@ function everyProgramme({ level }: Entry): Programme[] {
         : all.flatMap((programme) =>
             subsets(source.pieceIds)
               .filter((ids) => ids.length >= source.min && ids.length <= source.max)
+              .filter((ids) => ids.every((each) => !JSON.stringify(programme).includes(`"${each}"`)))
               .map((ids) => ({
                 ...programme,
                 [id]: ids.map((pieceId) => ({ kind: 'piece' as const, pieceId })),

@@ -6,7 +6,7 @@ import {
   type CompiledLevel,
   type SearchFacts,
   type SearchPiece,
-} from './compile';
+} from '../requirements';
 
 /** What a piece costs a student: minutes of its own, and places in a list of skills to be learned first. */
 export interface PieceCost {

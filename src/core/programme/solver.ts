@@ -1,6 +1,6 @@
 import { contrastValue, type Rule } from '../requirements';
 import type { BestQuestion } from './best';
-import { NO_FACTS, type CompiledLevel, type SearchFacts, type SearchPiece } from './compile';
+import { NO_FACTS, type CompiledLevel, type SearchFacts, type SearchPiece } from '../requirements';
 
 /** A line of the program: a sum of variables, each with its factor, that is at least or at most a bound. */
 interface Row {

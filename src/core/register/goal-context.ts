@@ -15,6 +15,7 @@ import {
   findLevel,
   findSession,
   schemeOf,
+  stretchOf,
   type Entry,
   type Level,
   type RequirementSet,
@@ -33,6 +34,8 @@ export interface GoalContext {
   readonly level: Level;
   readonly session: Session;
   readonly scheme: MarkScheme;
+  /** Levels above what the student holds. */
+  readonly stretch: number;
   readonly entry: Entry;
   readonly verdicts: readonly Verdict[];
   readonly sheets: readonly MarkSheet[];
@@ -62,11 +65,15 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
     );
   if (!student || !set || !level || !session || !entry) return undefined;
   const scheme = schemeOf(set, level);
+  const stretch = stretchOf(student, set, level, {
+    common: studio.settings.commonLevels,
+    sets: studio.sets.values(),
+  });
   const sheets = [...studio.sheets.values()].filter((sheet) => sheet.goalId === goal.id);
   const planned = planPreparation({
     goal,
     student,
-    family: set.family,
+    stretch,
     level,
     session,
     pieces: studio.pieces,
@@ -81,6 +88,7 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
     level,
     session,
     scheme,
+    stretch,
     entry,
     verdicts: checkProgramme(entry),
     sheets,

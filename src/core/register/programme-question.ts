@@ -3,7 +3,7 @@ import type { ProgrammeQuestion, RankedProgramme } from '../programme';
 import { barsToLearn, isLearned, type Piece } from '../repertoire';
 import { CONTRASTS, contrastValue, listedPieces, type Component, type RequirementSet } from '../requirements';
 import { newDemands } from '../shelf';
-import { heldRank, type Student } from '../students';
+import type { Student } from '../students';
 import { addDays, minutesOn } from '../time';
 import type { GoalContext } from './goal-context';
 import { demandsFor, repertoireOf } from './own-repertoire';
@@ -62,10 +62,10 @@ export interface ProgrammeSums {
 /** The question for the best programmes of a goal: work, demands that are new, what is learned already, contrast. */
 export function programmeQuestion(
   studio: Studio,
-  { entry, level, set, goal, student, session }: GoalContext,
+  { entry, level, set, goal, student, session, stretch }: GoalContext,
 ): ProgrammeSums {
   const weight = (name: WeightName) => weightOf(studio, name);
-  const work = minutesForBars(level.rank, heldRank(student, set.family), studio.settings.effort);
+  const work = minutesForBars(stretch, studio.settings.effort);
   const minutesOf = (piece: Piece) => {
     const bars = barsToLearn(piece);
     return bars === null ? null : work(bars);

@@ -266,12 +266,17 @@ export const anyEntry: fc.Arbitrary<Entry> = fc
     a: fc.tuple(anyPiece('a1'), anyPiece('a2'), anyPiece('a3')),
     b: fc.tuple(anyPiece('b1'), anyPiece('b2')),
     more: fc.boolean(),
+    shared: fc.oneof(
+      { weight: 2, arbitrary: fc.constant<string[]>([]) },
+      { weight: 1, arbitrary: fc.subarray(['a1', 'a2'], { minLength: 1 }) },
+    ),
+    few: fc.boolean(),
     chosenA: fc.subarray(['a1', 'a2', 'a3'], { maxLength: 2 }),
     chosenB: fc.subarray(['b1', 'b2'], { maxLength: 1 }),
     ranks: fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 4, maxLength: 4 }),
     facts: anyFacts,
   })
-  .map(({ rule, a, b, more, chosenA, chosenB, ranks, facts }) => {
+  .map(({ rule, a, b, more, shared, few, chosenA, chosenB, ranks, facts }) => {
     const max = more ? 2 : 1;
     const choices = (ids: readonly string[]) =>
       ids.slice(0, max).map((pieceId) => ({ kind: 'piece' as const, pieceId }));
@@ -279,9 +284,14 @@ export const anyEntry: fc.Arbitrary<Entry> = fc
       [rule],
       [
         { pieces: a, min: 1, max },
-        { pieces: b, min: 1, max: 1 },
+        // Lists may share pieces, and then the second may have no others and ask for two.
+        {
+          pieces: [...a.filter(({ id }) => shared.includes(id)), ...(few && shared.length > 0 ? [] : b)],
+          min: few && more && shared.length > 0 ? 2 : 1,
+          max: few && more && shared.length > 0 ? 2 : 1,
+        },
       ],
-      { a: choices(chosenA), b: choices(chosenB) },
+      { a: choices(chosenA), b: choices(few && shared.length > 0 ? [] : chosenB) },
       facts,
     );
     const catalogue = ['a1', 'a2', 'b1', 'b2'].map((pieceId, at) => ({ pieceId, rank: ranks[at] ?? 1 }));

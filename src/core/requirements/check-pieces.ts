@@ -128,7 +128,11 @@ function time(rule: RuleOf<'time'>, slots: readonly Slot[]): Answer {
   }));
   const possible = totals.some(({ seconds, exact }) => within(seconds, exact ? rule.min : null, rule.max));
   return {
-    status: decide(possible, open === 0 && untimed.length === 0 && within(now, rule.min, rule.max)),
+    // Pieces nobody has timed only make it longer: without an upper limit what is known may do.
+    status: decide(
+      possible,
+      open === 0 && (untimed.length === 0 || rule.max === null) && within(now, rule.min, rule.max),
+    ),
     evidence: {
       kind: 'time',
       seconds: now,

@@ -1,6 +1,6 @@
 import type { LevelHeld } from '../students';
 import { valueAt } from '../value-at';
-import { opensTo, type RequirementSet } from './requirement-set';
+import { opensTo, type Level, type RequirementSet } from './requirement-set';
 
 /**
  * Where the levels of each family stand on one scale, by rank: stated by the teacher, never interpolated, and used
@@ -10,6 +10,26 @@ export type CommonLevels = Readonly<Record<string, Readonly<Record<string, numbe
 
 export const commonLevel = (table: CommonLevels, family: string, rank: number): number =>
   valueAt(valueAt(table, family) ?? {}, String(rank)) ?? rank;
+
+/** What the stretch is counted from: the scale, and the sets whose levels a student may hold. */
+export interface LevelTable {
+  readonly common: CommonLevels;
+  readonly sets: Iterable<RequirementSet>;
+}
+
+/** Levels from one place on the common scale up to another; 0 where the second is no higher. */
+export const levelsUp = (from: number, to: number): number => Math.max(0, to - from);
+
+/**
+ * How far a level lies above what the student holds, in levels of the common scale: the one thing besides its bars that
+ * the minutes of a piece depend on, in the fit, the programmes and the plan alike.
+ */
+export const stretchOf = (
+  student: Parameters<typeof heldCommonLevel>[2],
+  set: Pick<RequirementSet, 'family'>,
+  level: Pick<Level, 'rank'>,
+  { common, sets }: LevelTable,
+): number => levelsUp(heldCommonLevel(common, sets, student), commonLevel(common, set.family, level.rank));
 
 /** The table with a level's figure set; null puts the level back at its own rank. */
 export const withCommonLevel = (

@@ -128,6 +128,7 @@ export function explainRule(rule: Rule, verdict: Verdict, level: Level): RuleWor
 
 function sentence(rule: Rule, verdict: Verdict, level: Level): string {
   const { evidence, status } = verdict;
+  if (verdict.noFilling) return 'No way of filling the open places keeps this rule.';
   switch (evidence.kind) {
     case 'lists': {
       if (evidence.notListed.length > 0)

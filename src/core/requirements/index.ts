@@ -56,8 +56,26 @@ export {
   type Waiver,
 } from './entry';
 export { answersTo, type ChoicePlace } from './answers-to';
+export {
+  compileLevel,
+  holds,
+  isLost,
+  NEVER_LOST,
+  NO_FACTS,
+  type CompiledLevel,
+  type SearchFacts,
+  type SearchPiece,
+} from './compile';
 export { allSchemes, withEarlierSchemes } from './scheme-versions';
-export { commonLevel, heldCommonLevel, withCommonLevel, type CommonLevels } from './common-level';
+export {
+  commonLevel,
+  heldCommonLevel,
+  levelsUp,
+  stretchOf,
+  type LevelTable,
+  withCommonLevel,
+  type CommonLevels,
+} from './common-level';
 export { combine } from './combine';
 export { crosswalk, familyLevels, type CrosswalkPlace, type CrosswalkRow } from './crosswalk';
 export { contrastValue } from './contrast';

@@ -93,6 +93,8 @@ export interface Verdict {
   readonly ruleId: string;
   readonly status: RuleStatus;
   readonly evidence: Evidence;
+  /** Set where each open place could be filled, but no way of filling them all keeps the rule. */
+  readonly noFilling?: true;
   /** Set when the rule is waived; `instead` is what the checker would have answered. */
   readonly waiver: { readonly by: string; readonly why: string } | null;
 }
@@ -101,4 +103,5 @@ export interface Verdict {
 export interface Answer {
   readonly status: Exclude<RuleStatus, 'waived'>;
   readonly evidence: Evidence;
+  readonly noFilling?: true;
 }

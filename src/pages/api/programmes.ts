@@ -1,9 +1,9 @@
 import type { APIRoute } from 'astro';
 import { endpoint, methodNotAllowed, setProblems } from '@/api';
 import { programmesRequestShape } from '@/core/files';
-import { bestProgrammes, compileLevel, conflictOf, NO_FACTS, type BestQuestion } from '@/core/programme';
+import { bestProgrammes, conflictOf, type BestQuestion } from '@/core/programme';
 import type { Piece } from '@/core/repertoire';
-import { findLevel, type RequirementSet } from '@/core/requirements';
+import { findLevel, type RequirementSet, compileLevel, NO_FACTS } from '@/core/requirements';
 import { valueAt } from '@/core/value-at';
 
 export const prerender = false;

@@ -12,7 +12,6 @@ import {
   type Programme,
 } from '@/core/requirements';
 import { withChoice } from '@/core/programme';
-import { heldRank } from '@/core/students';
 import { valueAt } from '@/core/value-at';
 
 export { checkRule };
@@ -47,7 +46,6 @@ export function candidatesOf(
     ...pieces.values(),
   ];
   const before = new Map(checkProgramme(entry).map((verdict) => [verdict.ruleId, verdict.status]));
-  const held = heldRank(context.student, context.set.family);
   const chosen = new Set(
     (valueAt(goal.programme, component.id) ?? []).map((choice) =>
       choice.kind === 'piece' ? choice.pieceId : '',
@@ -64,7 +62,7 @@ export function candidatesOf(
       return {
         piece,
         chosen: chosen.has(piece.id),
-        minutes: bars === null ? null : pieceMinutes(bars, level.rank, held, effort),
+        minutes: bars === null ? null : pieceMinutes(bars, context.stretch, effort),
         breaks: rule ? explainRule(rule, broken, level).sentence : null,
       };
     })

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
-import { compileLevel, satisfiable, type Satisfiable } from '@/core/programme';
+import { satisfiable, type Satisfiable } from '@/core/programme';
 import type { Studio } from '@/core/register';
-import { ruleTitle, type Level, type RequirementSet } from '@/core/requirements';
+import { ruleTitle, type Level, type RequirementSet, compileLevel } from '@/core/requirements';
 import css from './RequirementDialog.module.css';
 
 /** More programmes than this are not counted. */

@@ -21,7 +21,7 @@ export function Overload({
     () => ({
       goal: context.goal,
       student: context.student,
-      family: context.set.family,
+      stretch: context.stretch,
       level: context.level,
       session: context.session,
       pieces: ready.studio.pieces,

@@ -1,24 +1,10 @@
 import { composerKey, type Piece } from '../repertoire';
-import {
-  answersTo,
-  checkRule,
-  choiceCount,
-  choosesPieces,
-  combine,
-  contrastValue,
-  gradedClassOf,
-  isPieceRule,
-  listedPieces,
-  usedWithin,
-  type ChoicePredicate,
-  type Entry,
-  type GradedClass,
-  type Level,
-  type PieceRule,
-  type RequirementSet,
-  type Rule,
-  type RuleStatus,
-} from '../requirements';
+import { answersTo } from './answers-to';
+import { combine } from './combine';
+import { contrastValue } from './contrast';
+import { choiceCount, choosesPieces, listedPieces, type Level, type RequirementSet } from './requirement-set';
+import { isPieceRule, type ChoicePredicate, type GradedClass, type PieceRule, type Rule } from './rule';
+import type { RuleStatus } from './verdict';
 
 type Status = Exclude<RuleStatus, 'waived'>;
 
@@ -56,17 +42,7 @@ export const NO_FACTS: SearchFacts = {
   status: () => 'undecided',
 };
 
-/** What is known of an entry; a waived rule counts as met. */
-export const searchFacts = (entry: Entry): SearchFacts => ({
-  used: (rule) => new Set(usedWithin(rule, entry).map(({ pieceId }) => pieceId)),
-  classes: (rule) => {
-    const { value, named } = gradedClassOf(rule, entry);
-    return named ? [named] : value === null ? rule.classes : [];
-  },
-  status: (rule) => combine('all', [checkRule(rule, entry).status]),
-});
-
-interface CompiledRule {
+export interface CompiledRule {
   readonly rule: Rule;
   /** Whether a programme with all its pieces chosen keeps the rule; undecided where a fact is unknown. */
   readonly status: (places: readonly SearchPiece[], facts: SearchFacts) => Status;
@@ -116,16 +92,18 @@ export function compileLevel(
   };
 }
 
-const looksAtPieces = (rule: Rule): boolean =>
+export const looksAtPieces = (rule: Rule): boolean =>
   rule.kind === 'combined' ? rule.rules.some(looksAtPieces) : isPieceRule(rule);
 
-interface Place {
+export interface Place {
   readonly componentId: string;
   readonly ownChoice: boolean;
+  /** Left out while it is not settled. */
+  readonly fromMemory?: boolean;
 }
 
 /** What a rule asks of one piece in one place: looked up once, not for every programme. */
-function factOf(rule: Rule, piece: Piece, place: Place, set: RequirementSet): unknown {
+export function factOf(rule: Rule, piece: Piece, place: Place, set: RequirementSet): unknown {
   switch (rule.kind) {
     case 'time':
       return piece.seconds;
@@ -144,13 +122,15 @@ function factOf(rule: Rule, piece: Piece, place: Place, set: RequirementSet): un
   }
 }
 
-/** Whether a piece is played from memory is settled later, so it may be either. */
+/** Whether a piece is played from memory may be settled later: then it may be either. */
 const isSuch = (where: ChoicePredicate, piece: Piece, place: Place, set: RequirementSet) =>
-  where.on === 'memory' ? 'unknown' : answersTo(where, piece, { ...place, fromMemory: false }, set);
+  where.on === 'memory' && place.fromMemory === undefined
+    ? 'unknown'
+    : answersTo(where, piece, { ...place, fromMemory: place.fromMemory ?? false }, set);
 
 type FactOf = (place: SearchPiece) => unknown;
 
-function compiled(rule: Rule, fact: FactOf, slotOf: ReadonlyMap<string, number>): CompiledRule {
+export function compiled(rule: Rule, fact: FactOf, slotOf: ReadonlyMap<string, number>): CompiledRule {
   if (rule.kind === 'combined') {
     const parts = rule.rules.map((each, at) =>
       compiled(each, (place) => (fact(place) as unknown[])[at], slotOf),
@@ -219,6 +199,8 @@ function onPieces(rule: PieceRule, fact: FactOf, slotOf: ReadonlyMap<string, num
         status: (places) => {
           const seconds = total(places);
           if (seconds > max) return 'unmet';
+          // Pieces nobody has timed only make it longer: without an upper limit what is known may do.
+          if (seconds >= min && rule.max === null) return 'met';
           return places.some((place) => fact(place) === null) ? 'undecided' : kept(seconds >= min);
         },
         lost: (places) => total(places) > max,

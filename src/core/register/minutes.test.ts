@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { DEFAULT_EFFORT } from '../effort';
+import { fitDetail, openFit, readyColumn, readyStudent } from '../fit';
+import { generatedStudio } from '../fit/arbitrary';
+import { PLAIN_SUM } from '../marks';
+import { NEW_ENTRY, NEW_GOAL_PLAN, type Goal } from '../programme';
+import type { RequirementSet } from '../requirements';
+import { fitSettings, fitStudentReader } from './fit-question';
+import { goalContext } from './goal-context';
+import { programmeQuestion } from './programme-question';
+import { DEFAULT_SETTINGS, NO_STUDIO, type Studio } from './studio';
+
+const made = generatedStudio(5, { students: 24, levels: 40, pieces: 960 });
+const { today } = made.settings;
+const scheme = {
+  id: 's',
+  version: 1,
+  components: ['A', 'B', 'C', 'T'].map((componentId) => ({
+    componentId,
+    criteria: [{ id: 'c', name: 'c', maxMark: 20, bands: [] }],
+  })),
+  ...PLAIN_SUM,
+  awards: [{ id: 'pass', name: 'pass', total: 50, eachAtLeast: null, passes: {} }],
+};
+/** A second syllabus for the instrument of each: the same lists under another family. */
+const sets: RequirementSet[] = made.settings.sets.flatMap((set) => [
+  { ...set, schemes: [scheme] },
+  {
+    ...set,
+    schemes: [scheme],
+    id: `other-${set.id}`,
+    family: `other ${set.family}`,
+    name: `other ${set.name}`,
+  },
+]);
+const studioWith = (commonLevels: Studio['settings']['commonLevels'], levelStep: number): Studio => ({
+  ...NO_STUDIO,
+  students: new Map(made.students.map(({ student }) => [student.id, student])),
+  sets: new Map(sets.map((set) => [set.id, set])),
+  pieces: made.settings.pieces,
+  settings: { ...DEFAULT_SETTINGS, commonLevels, effort: { ...DEFAULT_EFFORT, levelStep } },
+});
+
+test('a piece has the same minutes in the fit, in the programmes and in the plan, whatever syllabus is held', () => {
+  let [compared, stretched, crossed] = [0, 0, 0];
+  const table = fc.dictionary(
+    fc.constantFrom(...sets.map(({ family }) => family)),
+    fc.dictionary(fc.constantFrom('1', '2', '3', '5'), fc.integer({ min: 1, max: 12 })),
+  );
+  fc.assert(
+    fc.property(
+      fc.nat(23),
+      fc.nat(sets.length - 1),
+      fc.nat(9),
+      table,
+      fc.constantFrom(1.25, 1.6),
+      (who, at, rank, common, step) => {
+        const studio = studioWith(common, step);
+        const student = made.students[who]!.student;
+        const own = sets.filter(({ instrument }) => instrument === student.instrument);
+        const set = own[at % own.length]!;
+        const level = set.levels[rank]!;
+        const session = set.sessions[0]!;
+        const fit = openFit(fitSettings(studio, today));
+        const detail = fitDetail(
+          fit,
+          readyStudent(fit, fitStudentReader(studio, today)(student)),
+          readyColumn(fit, { set, level, session }),
+        );
+        fc.pre(detail.programme.length > 0);
+        const goal: Goal = {
+          id: 'g',
+          studentId: student.id,
+          setId: set.id,
+          levelId: level.id,
+          sessionId: session.id,
+          aimAwardId: 'pass',
+          programme: Object.fromEntries(
+            detail.programme.map(({ componentId, pieceId }) => [componentId, [{ kind: 'piece', pieceId }]]),
+          ),
+          plan: { ...NEW_GOAL_PLAN, startedOn: today },
+          ...NEW_ENTRY,
+        };
+        const context = goalContext(studio, goal, today)!;
+        const question = programmeQuestion(studio, context);
+        for (const { componentId, pieceId, minutes } of detail.programme) {
+          expect(question.minutes.get(pieceId)).toBe(minutes);
+          const item = context.plan?.items.find((each) => each.componentId === componentId);
+          if (item) expect(item.minutes).toBe(minutes);
+          compared += item ? 1 : 0;
+        }
+        if (context.stretch > 0) stretched += 1;
+        if (student.levelsHeld.some(({ family }) => family !== set.family)) crossed += 1;
+      },
+    ),
+    { numRuns: 300, seed: 18 },
+  );
+  expect(Math.min(compared, stretched * 3, crossed * 3)).toBeGreaterThan(100);
+});
