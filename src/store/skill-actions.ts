@@ -1,5 +1,14 @@
 import { mergeEdit } from '@/core/files';
-import { emptyBook, withoutSkill, withSkill, type Evidence, type Skill, type SkillBook } from '@/core/skills';
+import {
+  emptyBook,
+  instrumentKey,
+  withoutSkill,
+  withSkill,
+  type Evidence,
+  type InstrumentFamily,
+  type Skill,
+  type SkillBook,
+} from '@/core/skills';
 import type { CalendarDay } from '@/core/time';
 import type { FormOutcome } from './forms';
 import { act } from './studio-store';
@@ -33,6 +42,18 @@ export const exceptSkill = (studentId: string, skillId: string, why: string | nu
       ...(why === null ? [] : [{ skillId, why }]),
     ],
   }));
+
+/** Says which family of instruments one belongs to that the shipped table does not know. */
+export const nameFamily = (instrument: string, family: InstrumentFamily): Promise<boolean> =>
+  act('name a family of instruments', ({ settings }) => [
+    {
+      kind: 'settings',
+      data: {
+        ...settings,
+        instrumentFamilies: { ...settings.instrumentFamilies, [instrumentKey(instrument)]: family },
+      },
+    },
+  ]);
 
 /**
  * A skill of the teacher's own, as it was changed since the form was opened. A map that would not be sound keeps nothing;

@@ -100,6 +100,7 @@ describe('Register', () => {
         today={today}
         newId={() => 'wren'}
         onSave={save}
+        onFamily={vi.fn()}
         onClose={vi.fn()}
       />,
     );

@@ -2,7 +2,7 @@ import { STAGES } from '../effort';
 import { ASSESSORS } from '../marks';
 import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
 import { CONTRASTS } from '../requirements';
-import { HEARD_HOW } from '../skills';
+import { HEARD_HOW, INSTRUMENT_FAMILIES } from '../skills';
 import { bars, clock, day, name, seconds, tempo } from './common-shapes';
 import { schemeShape, setShape } from './set-shape';
 import {
@@ -177,6 +177,7 @@ export const settingsShape = object({
     object({ id, name, family: id, needs: list(list(id, 20, 1), 20), stage: whole(1, 9) }),
     500,
   ),
+  instrumentFamilies: optional(record(oneOf(INSTRUMENT_FAMILIES), 200)),
   initialsOnPaper: yesNo,
   piecesAYear: optional(whole(1, 400)),
   weights: optional(record(whole(0, 1_000), 20)),

@@ -1,7 +1,7 @@
-import { ruleTitle, type RequirementSet, type Session } from '../requirements';
+import { ruleTitle, type Session } from '../requirements';
 import { daysBetween, formatDay, type CalendarDay } from '../time';
 import type { FitColumn } from './fit';
-import type { FitDetail, FitState, NotEligible } from './fit-state';
+import type { FitDetail, FitState, NotEligible, Unknown } from './fit-state';
 
 const weeks = (count: number) => `${count} ${count === 1 ? 'week' : 'weeks'}`;
 
@@ -50,9 +50,24 @@ export function explainState(detail: FitDetail, { set, level, session }: FitColu
     case 'not eligible':
       return `Not eligible: ${whyNot(state.why, session, titles)}.`;
     case 'undecided':
-      return state.unknown.kind === 'rules'
-        ? `Undecided, something is not known: ${titles(state.unknown.ruleIds).join('; ')}.`
-        : `Undecided: the bars of ${state.unknown.pieceIds.length} listed pieces are not counted in ${set.name}.`;
+      return unknownWords(state.unknown, set.name, titles);
+  }
+}
+
+function unknownWords(unknown: Unknown, set: string, titles: (ids: readonly string[]) => string[]): string {
+  switch (unknown.kind) {
+    case 'rules':
+      return `Undecided, something is not known: ${titles(unknown.ruleIds).join('; ')}.`;
+    case 'bars':
+      return `Undecided: the bars of ${unknown.pieceIds.length} listed pieces are not counted in ${set}.`;
+    case 'demands':
+      return `Undecided: no skill is known for ${unknown.names.map((name) => `“${name}”`).join(', ')}. Add it as a skill of your own, or correct the piece.`;
+    case 'pieces':
+      return `Undecided: ${unknown.pieceIds.length} ${unknown.pieceIds.length === 1 ? 'piece' : 'pieces'} of ${set} ${unknown.pieceIds.length === 1 ? 'is' : 'are'} not in the studio.`;
+    case 'own choice':
+      return `Undecided: ${unknown.more} more ${unknown.more === 1 ? 'piece' : 'pieces'} could be the own choice.`;
+    case 'family':
+      return `Undecided: which family of instruments does ${unknown.instrument} belong to? Say so in the student’s details.`;
   }
 }
 
@@ -95,21 +110,3 @@ export function entryWords(
       }
     : { days, words: `too late: entry closed ${formatDay(entryCloses, 'medium')}` };
 }
-
-/** The first session of the set that the weeks needed fit into, after the one asked about; null when none is known. */
-export const laterSession = (
-  set: RequirementSet,
-  after: CalendarDay,
-  today: CalendarDay,
-  weeksNeeded: number | null,
-) =>
-  weeksNeeded === null
-    ? null
-    : ([...set.sessions]
-        .filter(
-          ({ day, entryCloses }) =>
-            day > after &&
-            (entryCloses === null || entryCloses >= today) &&
-            Math.floor(daysBetween(today, day) / 7) >= weeksNeeded,
-        )
-        .sort((a, b) => (a.day < b.day ? -1 : 1))[0] ?? null);

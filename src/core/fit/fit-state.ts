@@ -25,7 +25,15 @@ export type NotEligible =
 export type Unknown =
   | { readonly kind: 'rules'; readonly ruleIds: readonly string[] }
   /** Bars nobody has counted, so that the work is not known. */
-  | { readonly kind: 'bars'; readonly pieceIds: readonly string[] };
+  | { readonly kind: 'bars'; readonly pieceIds: readonly string[] }
+  /** Demands of the pieces that are neither skills nor known words. */
+  | { readonly kind: 'demands'; readonly names: readonly string[] }
+  /** Pieces a list or an excerpt names that are not in the studio. */
+  | { readonly kind: 'pieces'; readonly pieceIds: readonly string[] }
+  /** An own choice was looked for among some of the studio's pieces, and there are so many more. */
+  | { readonly kind: 'own choice'; readonly more: number }
+  /** Nobody has said which family of instruments it belongs to. */
+  | { readonly kind: 'family'; readonly instrument: string };
 
 /** What stands behind a state: everything the panel says of a cell. */
 export interface FitDetail {

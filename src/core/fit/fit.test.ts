@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { level as levelOut } from '../effort';
 import { cheapestProgramme, eachProgramme, type CheapestProgramme } from '../programme';
+import type { ComponentSource } from '../requirements';
 import { addDays, calendarDay } from '../time';
 import { generatedStudio } from './arbitrary';
 import { fitCells } from './fit-cells';
@@ -13,6 +14,7 @@ import {
   readyStudent,
   entryKey,
   type FitColumn,
+  type FitSettings,
   type FitStudent,
 } from './fit';
 import { weeksNeeded } from './weeks-needed';
@@ -104,6 +106,68 @@ describe('a cell', () => {
   test('no programme keeps the rules', () => {
     const none = withRules(4, [{ id: 'time', kind: 'time', min: null, max: 10, gapSeconds: 0 }]);
     expect(detail({}, none).state).toEqual({ kind: 'not eligible', why: { kind: 'no programme' } });
+  });
+  test('what was not looked at, or is not known, is never said for certain', () => {
+    const stateIn = (change: Partial<FitSettings>, given: Partial<FitStudent>, at: FitColumn) => {
+      const other = openFit({ ...studio.settings, ...change });
+      return fitDetail(other, readyStudent(other, { ...pupil, ...given }), readyColumn(other, at)).state;
+    };
+    const at = column(4);
+    const piece = [...studio.settings.pieces.values()].find(({ id }) => id.startsWith('set-0-4-A'))!;
+    const from = (source: ComponentSource, rules: FitColumn['level']['rules'] = []): FitColumn => ({
+      ...at,
+      level: { ...at.level, rules, components: [{ id: 'A', letter: 'A', name: 'A', source }] },
+    });
+    const none = [{ id: 'time', kind: 'time' as const, min: null, max: 10, gapSeconds: 0 }];
+    const own = { kind: 'own choice' as const, min: 1, max: 1 };
+    // An own choice is looked for among some of the pieces: that none keeps the rules is not certain.
+    expect(stateIn({}, all, from(own)).kind).not.toBe('undecided');
+    const counted = new Map(
+      [...studio.settings.pieces].map(([id, each]) => [id, { ...each, bars: each.bars ?? 20 }]),
+    );
+    expect(stateIn({ pieces: counted }, all, from(own, none))).toMatchObject({
+      unknown: { kind: 'own choice', more: counted.size - 48 },
+    });
+    const few = new Map([[piece.id, piece]]);
+    expect(stateIn({ pieces: few }, all, from(own, none))).toEqual({
+      kind: 'not eligible',
+      why: { kind: 'no programme' },
+    });
+    // A piece that is gone costs something nobody knows.
+    const excerpt = {
+      kind: 'excerpt' as const,
+      bars: { from: 1, to: 8 },
+      tempo: null,
+      fromBeat: null,
+      toBeat: null,
+    };
+    expect(stateIn({}, all, from({ ...excerpt, pieceId: 'gone' }))).toEqual({
+      kind: 'undecided',
+      unknown: { kind: 'pieces', pieceIds: ['gone'] },
+    });
+    expect(stateIn({}, all, from({ kind: 'list', pieceIds: ['gone'], min: 1, max: 1 }))).toEqual({
+      kind: 'undecided',
+      unknown: { kind: 'pieces', pieceIds: ['gone'] },
+    });
+    // A word nobody knows is named.
+    const strange = new Map([[piece.id, { ...piece, demands: ['wobbles', 'ties'] }]]);
+    const list = from({ kind: 'list', pieceIds: [piece.id], min: 1, max: 1 });
+    expect(stateIn({ pieces: strange }, all, list)).toEqual({
+      kind: 'undecided',
+      unknown: { kind: 'demands', names: ['wobbles'] },
+    });
+    const map = new Map([
+      ...studio.settings.map,
+      ['own', { id: 'own', name: 'Wobbles', family: 'general', needs: [], stage: 1 }],
+    ]);
+    expect(stateIn({ pieces: strange, map }, all, list).kind).not.toBe('undecided');
+    // So is an instrument of no family, until the teacher says which.
+    const piper = { student: { ...pupil.student, instrument: 'nose pipe' } };
+    const open = { ...list, level: { ...list.level, instruments: ['nose pipe'] } };
+    expect(stateIn({ pieces: strange }, { ...all, ...piper }, open)).toEqual({
+      kind: 'undecided',
+      unknown: { kind: 'family', instrument: 'nose pipe' },
+    });
   });
   test('what is unknown leaves it undecided', () => {
     const year = withRules(4, [{ id: 'year', kind: 'year group', min: 7, max: 9 }]);

@@ -1,13 +1,19 @@
 import { minutesForBars, type EffortSettings } from '../effort';
-import { cheapestProgramme, searchFacts, type CheapestProgramme, type PieceCost } from '../programme';
+import {
+  cheapestProgramme,
+  ownChoices,
+  searchFacts,
+  type CheapestProgramme,
+  type PieceCost,
+} from '../programme';
 import { barsToLearn, type Piece } from '../repertoire';
 import {
   checkRule,
   choosesPieces,
   commonLevel,
   levelsUp,
+  listedPieces,
   opensTo,
-  placesOf,
   type CommonLevels,
   type Entry,
   type Level,
@@ -23,9 +29,11 @@ import {
 import {
   studentSkills,
   familyOf,
+  meaningOf,
   minutesForSkill,
   missingSkills,
-  skillNamed,
+  type InstrumentFamily,
+  type NamedFamilies,
   type SkillBook,
   type SkillMap,
 } from '../skills';
@@ -36,9 +44,6 @@ import { weeksNeeded } from './weeks-needed';
 
 /** At most so many weeks of work, with nothing missing, is ready now. Our choice, as teachers give a piece back so long before. */
 const READY_WEEKS = 3;
-/** Pieces of an own choice are looked for among those placed at the level or so many below. */
-const OWN_CHOICE_BELOW = 1;
-const OWN_CHOICE_MOST = 60;
 
 /** A student as the fit sees them. */
 export interface FitStudent {
@@ -64,6 +69,8 @@ export interface FitSettings {
   readonly effort: EffortSettings;
   readonly commonLevels: CommonLevels;
   readonly map: SkillMap;
+  /** Families the teacher has named, by instrument. */
+  readonly families?: NamedFamilies;
   readonly pieces: ReadonlyMap<string, Piece>;
   readonly sets: readonly RequirementSet[];
 }
@@ -72,6 +79,10 @@ export interface FitSettings {
 export interface ReadyColumn extends FitColumn {
   /** Made when the first student needs it: most levels are of another instrument. */
   readonly compiled: CompiledLevel;
+  /** Pieces of the studio that an own choice was not looked for among. */
+  readonly cut: number;
+  /** Pieces that lists or excerpts of the level name and the studio has not. */
+  readonly gone: readonly string[];
   readonly common: number;
   /** Components that are no pieces: so many minutes a week each. */
   readonly prepared: number;
@@ -84,6 +95,7 @@ export interface ReadyColumn extends FitColumn {
 /** A student made ready once for all columns. */
 export interface ReadyStudent extends FitStudent {
   readonly map: SkillMap;
+  readonly family: InstrumentFamily | null;
   readonly heldSkills: ReadonlySet<string>;
   /** Indexes of the skills to learn for a demand, by the demand's words. */
   readonly forDemand: Map<string, readonly number[]>;
@@ -108,33 +120,21 @@ export function openFit(settings: FitSettings): Fit {
   };
 }
 
-/** Pieces an own choice may be taken from: placed in any set at about the level, and listed first by id. */
-function ownChoices({ settings }: Fit, common: number): Piece[] {
-  const found = new Set<string>();
-  for (const set of settings.sets)
-    for (const [pieceId, places] of placesOf(set))
-      if (
-        places.some(({ rank }) => {
-          const at = commonLevel(settings.commonLevels, set.family, rank);
-          return at <= common && at >= common - OWN_CHOICE_BELOW;
-        })
-      )
-        found.add(pieceId);
-  return [...found]
-    .sort()
-    .slice(0, OWN_CHOICE_MOST)
-    .flatMap((id) => settings.pieces.get(id) ?? []);
-}
-
 export function readyColumn(fit: Fit, column: FitColumn): ReadyColumn {
   const { set, level, session } = column;
   const common = commonLevel(fit.settings.commonLevels, set.family, level.rank);
-  const compile = () => {
-    const chooses = level.components.filter(choosesPieces);
-    const own = chooses.some(({ source }) => source.kind === 'own choice') ? ownChoices(fit, common) : [];
-    return compileLevel(set, level, fit.settings.pieces, own);
+  const { pieces, sets, commonLevels } = fit.settings;
+  const ready = () => {
+    const chooses = level.components.some(({ source }) => source.kind === 'own choice');
+    const own = chooses ? ownChoices(common, pieces, sets, commonLevels) : { pieces: [], cut: 0 };
+    return {
+      compiled: compileLevel(set, level, pieces, own.pieces),
+      cut: own.cut,
+      gone: namedIn(set, level).filter((id) => !pieces.has(id)),
+    };
   };
-  let compiled: CompiledLevel | undefined;
+  let made: ReturnType<typeof ready> | undefined;
+  const once = () => (made ??= ready());
   return {
     ...column,
     common,
@@ -142,18 +142,31 @@ export function readyColumn(fit: Fit, column: FitColumn): ReadyColumn {
     weeksToSession: wholeWeeks(fit.settings.today, session.day),
     weeksToEntry: session.entryCloses === null ? null : wholeWeeks(fit.settings.today, session.entryCloses),
     get compiled() {
-      return (compiled ??= compile());
+      return once().compiled;
+    },
+    get cut() {
+      return once().cut;
+    },
+    get gone() {
+      return once().gone;
     },
     prepared: level.components.filter((each) => !choosesPieces(each) && each.source.kind !== 'excerpt')
       .length,
   };
 }
 
+/** Ids of the pieces that the level's lists and excerpts name. */
+const namedIn = (set: RequirementSet, level: Level): string[] =>
+  level.components.flatMap((component) =>
+    component.source.kind === 'excerpt' ? [component.source.pieceId] : (listedPieces(component, set) ?? []),
+  );
+
 export function readyStudent({ settings }: Fit, given: FitStudent): ReadyStudent {
   const { map, held } = studentSkills(settings.map, given.book, given.held);
   return {
     ...given,
     map,
+    family: familyOf(given.student.instrument, settings.families),
     heldSkills: held,
     forDemand: new Map(),
     forPiece: new Map(),
@@ -213,12 +226,24 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
     return [{ componentId: id, piece, minutes: minutesFor(bars) }];
   });
   if (!found) {
+    // That there is no programme is certain only where every piece was looked at.
     const state: FitState =
       unknown.size > 0
         ? undecided({ kind: 'bars', pieceIds: [...unknown] })
-        : notEligible({ kind: 'no programme' });
+        : column.gone.length > 0
+          ? undecided({ kind: 'pieces', pieceIds: column.gone })
+          : column.cut > 0
+            ? undecided({ kind: 'own choice', more: column.cut })
+            : notEligible({ kind: 'no programme' });
     return { ...withRules, state };
   }
+  const lacking = level.components.flatMap(({ source }) =>
+    source.kind === 'excerpt' && !fit.settings.pieces.has(source.pieceId) ? [source.pieceId] : [],
+  );
+  const strange = unknownDemands(fit, ready, [
+    ...found.places.map(({ piece }) => piece),
+    ...excerpts.map(({ piece }) => piece),
+  ]);
   const asked = missingSkills(ready.map, ready.heldSkills, [
     ...level.skills,
     ...excerpts.flatMap(({ piece }) => demandsOf(fit, ready, piece)),
@@ -242,13 +267,21 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
   const state: FitState =
     open.length > 0
       ? undecided({ kind: 'rules', ruleIds: open })
-      : weeks === null
-        ? { kind: 'beyond', weeks: null }
-        : missing.length === 0 && weeks <= READY_WEEKS && weeks <= bare.weeksToSession
-          ? { kind: 'ready now', weeks }
-          : weeks <= bare.weeksToSession
-            ? { kind: 'reachable', weeks }
-            : { kind: 'beyond', weeks };
+      : lacking.length > 0
+        ? undecided({ kind: 'pieces', pieceIds: lacking })
+        : strange.length > 0
+          ? undecided(
+              ready.family === null
+                ? { kind: 'family', instrument: ready.student.instrument }
+                : { kind: 'demands', names: strange },
+            )
+          : weeks === null
+            ? { kind: 'beyond', weeks: null }
+            : missing.length === 0 && weeks <= READY_WEEKS && weeks <= bare.weeksToSession
+              ? { kind: 'ready now', weeks }
+              : weeks <= bare.weeksToSession
+                ? { kind: 'reachable', weeks }
+                : { kind: 'beyond', weeks };
   return { ...withRules, state, programme, missing, minutes, minutesPerWeek, weeksNeeded: weeks };
 }
 
@@ -322,8 +355,20 @@ function entryFor(
   };
 }
 
-const demandsOf = ({ settings }: Fit, { student }: ReadyStudent, piece: Piece): string[] =>
-  piece.demands.flatMap((demand) => skillNamed(settings.map, familyOf(student.instrument), demand) ?? []);
+const demandsOf = ({ settings }: Fit, { family }: ReadyStudent, piece: Piece): string[] =>
+  piece.demands.flatMap((demand) => {
+    const meaning = meaningOf(settings.map, family, demand);
+    return meaning.kind === 'skill' ? [meaning.id] : [];
+  });
+
+/** Demands that nobody knows: what they ask for is not counted, so nothing rests on the piece. */
+const unknownDemands = ({ settings }: Fit, { family }: ReadyStudent, pieces: readonly Piece[]): string[] => [
+  ...new Set(
+    pieces.flatMap(({ demands }) =>
+      demands.filter((demand) => meaningOf(settings.map, family, demand).kind === 'unknown'),
+    ),
+  ),
+];
 
 /** The skills a piece asks for that are still to be learned, each with what comes before it. */
 function skillsFor(fit: Fit, ready: ReadyStudent, piece: Piece): readonly number[] {
@@ -339,10 +384,13 @@ function skillsFor(fit: Fit, ready: ReadyStudent, piece: Piece): readonly number
 function skillsForDemand(fit: Fit, ready: ReadyStudent, demand: string): readonly number[] {
   const known = ready.forDemand.get(demand);
   if (known) return known;
-  const id = skillNamed(fit.settings.map, familyOf(ready.student.instrument), demand);
-  const skills = id
-    ? missingSkills(ready.map, ready.heldSkills, [id]).flatMap((skill) => fit.skillAt.get(skill.id) ?? [])
-    : [];
+  const meaning = meaningOf(fit.settings.map, ready.family, demand);
+  const skills =
+    meaning.kind === 'skill'
+      ? missingSkills(ready.map, ready.heldSkills, [meaning.id]).flatMap(
+          (skill) => fit.skillAt.get(skill.id) ?? [],
+        )
+      : [];
   ready.forDemand.set(demand, skills);
   return skills;
 }

@@ -24,5 +24,5 @@ export {
   type NotEligible,
   type Unknown,
 } from './fit-state';
-export { entryWords, explainState, laterSession, stateWords } from './explain';
+export { entryWords, explainState, stateWords } from './explain';
 export { fitCells, fitRows, type FitCell } from './fit-cells';

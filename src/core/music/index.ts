@@ -8,6 +8,6 @@
 export { coversBars, formatBars, parseBars, type BarRange } from './bar-range';
 export { groupingsOf } from './groupings';
 export { handRate, rollStrokes } from './strokes';
-export { metreKind, parseMetre, type Metre, type MetreKind } from './metre';
+export { groupsKind, metreKind, parseMetre, type Metre, type MetreKind } from './metre';
 export { formatMinutes, formatTime, parseTime } from './clock-time';
 export { NOTE_VALUES, noteLength, noteValueOf, tempoAt, type NoteValue, type Tempo } from './tempo';

@@ -81,12 +81,27 @@ const allOf = ({ entry, locked, banned }: ProgrammeQuestion): Obstacle[] => [
   ...banned.map((pieceId): Obstacle => ({ kind: 'left out', pieceId })),
 ];
 
-test('no programme: the rules and wishes named conflict, and any one of them taken away leaves one', () => {
+/** Everything a conflict may be made of: pieces whose work is not known are left out too. */
+const partsOf = (question: ProgrammeQuestion): Obstacle[] => [
+  ...allOf(question),
+  ...IDS.flatMap((pieceId): Obstacle[] =>
+    question.worths.has(pieceId) || question.banned.includes(pieceId) ? [] : [{ kind: 'left out', pieceId }],
+  ),
+];
+const has = (some: readonly Obstacle[], one: Obstacle) =>
+  some.some((each) => JSON.stringify(each) === JSON.stringify(one));
+/** Every set of so many of the parts. */
+const subsetsOf = (parts: readonly Obstacle[], size: number): Obstacle[][] =>
+  size === 0
+    ? [[]]
+    : parts.flatMap((part, at) => subsetsOf(parts.slice(at + 1), size - 1).map((rest) => [part, ...rest]));
+
+test('no programme: what is named conflicts, none of it can be left out, and no conflict is smaller', () => {
   const named = { rule: 0, stays: 0, 'left out': 0 };
-  let conflicts = 0;
+  let [conflicts, smallest, another] = [0, 0, 0];
   fc.assert(
     fc.property(anyQuestion, (question) => {
-      const { programmes, conflict, nearest } = adviseProgrammes(question);
+      const { programmes, conflict, nearest, remaining } = adviseProgrammes(question);
       expect(bestOf(question, programmesUnder(question, allOf(question), true))).toBe(
         programmes[0]?.points ?? null,
       );
@@ -108,6 +123,18 @@ test('no programme: the rules and wishes named conflict, and any one of them tak
           ).length,
         ).toBeGreaterThan(0);
       }
+      // No conflict of fewer parts, by trying every smaller set of them.
+      if (obstacles.length > 0 && conflict.smallest) {
+        for (const fewer of subsetsOf(partsOf(question), obstacles.length - 1))
+          expect(programmesUnder(question, fewer, false).length).toBeGreaterThan(0);
+        smallest += 1;
+      }
+      for (const each of obstacles.filter((one) => has(allOf(question), one))) {
+        const rest = allOf(question).filter((other) => JSON.stringify(other) !== JSON.stringify(each));
+        const none = programmesUnder(question, rest, true).length === 0;
+        expect(remaining.some((other) => JSON.stringify(other) === JSON.stringify(each))).toBe(none);
+        if (none) another += 1;
+      }
       if (obstacles.length > 0) conflicts += 1;
       // The nearest keep everything but what they name, and are the best that do.
       for (const { without, programme } of nearest) {
@@ -118,6 +145,8 @@ test('no programme: the rules and wishes named conflict, and any one of them tak
     { numRuns: 3_000, seed: 91 },
   );
   expect(conflicts).toBeGreaterThan(300);
+  // In some of them taking one away is not enough.
+  expect(Math.min(smallest, another)).toBeGreaterThan(60);
   for (const count of Object.values(named)) expect(count).toBeGreaterThan(50);
 }, 60_000);
 
@@ -131,7 +160,11 @@ test('why not a piece: it is in, or a smallest conflict stands against it, or th
       const best = bestOf(question, programmesUnder(question, allOf(question), true));
       const having = bestOf(question, programmesUnder(question, [...allOf(question), stays], true));
       if (question.banned.includes(id))
-        expect(why).toEqual({ kind: 'conflict', obstacles: [{ kind: 'left out', pieceId: id }] });
+        expect(why).toEqual({
+          kind: 'conflict',
+          obstacles: [{ kind: 'left out', pieceId: id }],
+          smallest: true,
+        });
       else if (!question.worths.has(id)) expect(why.kind).toBe('no worth');
       else if (why.kind === 'conflict') {
         expect(having).toBe(null);
@@ -186,6 +219,7 @@ test('a waived rule stands against nothing; a search that may not end says so', 
   expect(conflictOf({ ...problem, most: Infinity })).toEqual({
     kind: 'conflict',
     obstacles: [{ kind: 'rule', ruleId: 'all' }],
+    smallest: true,
   });
   const halves = { id: 'half', kind: 'time' as const, min: 1_000.5, max: 1_000.5, gapSeconds: 0 };
   expect(conflictOf({ ...problem, level: { ...compiled.level, rules: [halves] }, most: 1 }).kind).toBe(

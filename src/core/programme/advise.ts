@@ -8,6 +8,7 @@ import {
   type RankedProgramme,
 } from './best';
 import { compileLevel, type CompiledLevel, type SearchFacts } from '../requirements';
+import { smallestConflict } from './smallest-conflict';
 import { searchFacts } from './search-facts';
 
 /** A level as it is searched for one entry. */
@@ -29,8 +30,11 @@ export type Obstacle =
   | { readonly kind: 'left out'; readonly pieceId: string };
 
 export type Conflict =
-  /** Of these any one taken away leaves a programme; none of them where the lists alone give none. */
-  | { readonly kind: 'conflict'; readonly obstacles: readonly Obstacle[] }
+  /**
+   * No programme keeps all of these, and none of them can be left out of saying so: any one taken away ends this
+   * conflict, though another may remain. None where the lists alone give no programme. `smallest`: no conflict has fewer.
+   */
+  | { readonly kind: 'conflict'; readonly obstacles: readonly Obstacle[]; readonly smallest: boolean }
   | { readonly kind: 'none' }
   /** The places allowed were looked at before it was certain. */
   | { readonly kind: 'unknown' };
@@ -77,29 +81,21 @@ function canKeep(problem: ProgrammeProblem, obstacles: readonly Obstacle[]): boo
 }
 
 /**
- * A smallest set of rules and wishes that no programme keeps together. Wishes are given up first, so that what is named
- * is the rules wherever they conflict alone.
+ * A smallest set of rules and wishes that no programme keeps together, or one of which none can be left out where the
+ * search for a smaller one did not end. Wishes are given up first, so that what is named is the rules wherever they
+ * conflict alone.
  * @param asked - a piece that stays whatever is given up; it is not named
  */
 export function conflictOf(problem: ProgrammeProblem, asked?: string): Conflict {
   const fixed: readonly Obstacle[] = asked === undefined ? [] : [{ kind: 'stays', pieceId: asked }];
-  let left: readonly Obstacle[] = keptBy(problem).filter((each) => !fixed.some((other) => same(each, other)));
-  const can = canKeep(problem, [...left, ...fixed]);
+  const all = keptBy(problem).filter((each) => !fixed.some((other) => same(each, other)));
+  const can = canKeep(problem, [...all, ...fixed]);
   if (can !== false) return { kind: can ? 'none' : 'unknown' };
-  // What can go together goes together: of many pieces left out few matter.
-  const giveUp = (some: readonly Obstacle[]): void => {
-    if (some.length === 0) return;
-    const without = left.filter((each) => !some.includes(each));
-    if (canKeep(problem, [...without, ...fixed]) === false) left = without;
-    else if (some.length > 1) {
-      const half = Math.ceil(some.length / 2);
-      giveUp(some.slice(0, half));
-      giveUp(some.slice(half));
-    }
-  };
-  for (const kind of ['left out', 'stays', 'rule'] as const)
-    giveUp(left.filter((each) => each.kind === kind));
-  return { kind: 'conflict', obstacles: left };
+  const groups = (['left out', 'stays', 'rule'] as const).map((kind) =>
+    all.filter((each) => each.kind === kind),
+  );
+  const found = smallestConflict(groups, (parts) => canKeep(problem, [...parts, ...fixed]));
+  return found ? { kind: 'conflict', obstacles: found.parts, smallest: found.smallest } : { kind: 'unknown' };
 }
 
 /** What pieces are worth and how many programmes are wanted, as plain data. */
@@ -167,6 +163,8 @@ export interface ProgrammeAdvice extends BestAnswer {
   readonly conflict: Conflict | null;
   /** The best programme without each part of the conflict, best first. */
   readonly nearest: readonly Nearest[];
+  /** Parts of the conflict without which there is still no programme, since another conflict remains. */
+  readonly remaining: readonly Obstacle[];
 }
 
 /**
@@ -176,18 +174,23 @@ export interface ProgrammeAdvice extends BestAnswer {
 export function adviseProgrammes(question: ProgrammeQuestion, hear: Hear = () => undefined): ProgrammeAdvice {
   const problem = problemOf(question);
   const best = searched(problem, question, question.count, hear);
-  if (best.programmes.length > 0 || !best.whole) return { ...best, conflict: null, nearest: [] };
+  if (best.programmes.length > 0 || !best.whole)
+    return { ...best, conflict: null, nearest: [], remaining: [] };
   const conflict = conflictOf({ ...problem, banned: [...problem.banned, ...leftOut(problem, question)] });
   const named = conflict.kind === 'conflict' ? conflict.obstacles : [];
+  const remaining: Obstacle[] = [];
   const nearest = named.flatMap((without): Nearest[] => {
     const rest = keptBy(problem).filter((each) => !same(each, without));
     // What is found here gives something up: it is not told of as the best so far.
     const quietly: Hear = (tried) => hear(tried, () => []);
-    const [programme] = searched(keeping(problem, rest), question, 1, quietly).programmes;
+    const { programmes, whole } = searched(keeping(problem, rest), question, 1, quietly);
+    const [programme] = programmes;
+    // A piece without a worth is not freed by a search that must know it.
+    if (!programme && whole && rest.length < keptBy(problem).length) remaining.push(without);
     return programme ? [{ without, programme }] : [];
   });
   nearest.sort((a, b) => b.programme.points - a.programme.points);
-  return { ...best, conflict, nearest };
+  return { ...best, conflict, nearest, remaining };
 }
 
 /** Candidates whose worth is not known: they are left out like those the teacher leaves out. */
@@ -219,7 +222,7 @@ export type WhyNot =
 /** Why a piece is not in the best programme: the rules or wishes against it, or the sum it falls behind by. */
 export function whyNot(question: ProgrammeQuestion, pieceId: string, hear: Hear = () => undefined): WhyNot {
   if (question.banned.includes(pieceId))
-    return { kind: 'conflict', obstacles: [{ kind: 'left out', pieceId }] };
+    return { kind: 'conflict', obstacles: [{ kind: 'left out', pieceId }], smallest: true };
   if (!question.worths.has(pieceId)) return { kind: 'no worth' };
   const problem = problemOf(question);
   const {

@@ -7,6 +7,7 @@ import {
   type SearchFacts,
   type SearchPiece,
 } from '../requirements';
+import { smallestConflict } from './smallest-conflict';
 
 /** What a piece costs a student: minutes of its own, and places in a list of skills to be learned first. */
 export interface PieceCost {
@@ -214,8 +215,11 @@ export function eachProgramme(
 export type Satisfiable =
   /** So many programmes; `more` when counting stopped before the end. */
   | { readonly kind: 'programmes'; readonly count: number; readonly more: boolean }
-  /** Ids of rules of which any one taken away leaves a programme; empty when the lists alone give none. */
-  | { readonly kind: 'conflict'; readonly ruleIds: readonly string[] }
+  /**
+   * Ids of rules that no programme keeps together, none of which can be left out of saying so; empty when the lists
+   * alone give none. `smallest`: no conflict has fewer rules.
+   */
+  | { readonly kind: 'conflict'; readonly ruleIds: readonly string[]; readonly smallest: boolean }
   /** None was found in the tries allowed, and not all were tried. */
   | { readonly kind: 'unknown' };
 
@@ -244,11 +248,9 @@ export function satisfiable(compiled: CompiledLevel, limit = 10_000, most = Infi
     const whole = eachProgramme(compiled, () => found.push(true) === 0, rules, NO_FACTS, most);
     return found.length > 0 || (whole ? false : undefined);
   };
-  if (can([]) === false) return { kind: 'conflict', ruleIds: [] };
-  let conflict = compiled.rules;
-  for (const rule of compiled.rules) {
-    const without = conflict.filter((each) => each !== rule);
-    if (can(without) === false) conflict = without;
-  }
-  return { kind: 'conflict', ruleIds: conflict.map(({ rule }) => rule.id) };
+  if (can([]) === false) return { kind: 'conflict', ruleIds: [], smallest: true };
+  const found = smallestConflict([compiled.rules], can);
+  return found
+    ? { kind: 'conflict', ruleIds: found.parts.map(({ rule }) => rule.id), smallest: found.smallest }
+    : { kind: 'unknown' };
 }

@@ -20,6 +20,7 @@ export const fitSettings = (studio: Studio, today: CalendarDay): FitSettings => 
   effort: studio.settings.effort,
   commonLevels: studio.settings.commonLevels,
   map: mapWith(studio.settings.ownSkills),
+  ...(studio.settings.instrumentFamilies && { families: studio.settings.instrumentFamilies }),
   pieces: studio.pieces,
   sets: [...studio.sets.values()],
 });

@@ -1,7 +1,7 @@
 import { isLearned, type Piece, type RepertoireEntry } from '../repertoire';
 import { heldCommonLevel, placesOf } from '../requirements';
 import { exposureOf, type Exposure } from '../shelf';
-import { emptyBook, familyOf, mapWith, readyToLearn, skillNamed, studentSkills } from '../skills';
+import { emptyBook, familyOf, mapWith, meaningOf, readyToLearn, studentSkills } from '../skills';
 import type { Student } from '../students';
 import type { Studio } from './studio';
 
@@ -31,11 +31,14 @@ export function demandsFor(studio: Studio, student: Student, names: Iterable<str
   const ready = new Set(readyToLearn(map, held).map(({ id }) => id));
   const had = new Set(exposureOf(repertoireOf(studio, student.id).filter(isLearned), studio.pieces).keys());
   const next = new Set<string>();
+  const family = familyOf(student.instrument, studio.settings.instrumentFamilies);
   for (const name of new Set(names)) {
-    const skill = skillNamed(whole, familyOf(student.instrument), name);
-    if (!skill) continue;
-    if (held.has(skill)) had.add(name.toLowerCase());
-    else if (ready.has(skill) && !had.has(name.toLowerCase())) next.add(name.toLowerCase());
+    const meaning = meaningOf(whole, family, name);
+    // What asks for no skill is nobody's to lack.
+    if (meaning.kind === 'no skill' || (meaning.kind === 'skill' && held.has(meaning.id)))
+      had.add(name.toLowerCase());
+    else if (meaning.kind === 'skill' && ready.has(meaning.id) && !had.has(name.toLowerCase()))
+      next.add(name.toLowerCase());
   }
   return { had, next };
 }

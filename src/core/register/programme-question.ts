@@ -1,7 +1,14 @@
 import { minutesForBars } from '../effort';
-import type { ProgrammeQuestion, RankedProgramme } from '../programme';
+import { ownChoices, type ProgrammeQuestion, type RankedProgramme } from '../programme';
 import { barsToLearn, isLearned, type Piece } from '../repertoire';
-import { CONTRASTS, contrastValue, listedPieces, type Component, type RequirementSet } from '../requirements';
+import {
+  commonLevel,
+  CONTRASTS,
+  contrastValue,
+  listedPieces,
+  type Component,
+  type RequirementSet,
+} from '../requirements';
 import { newDemands } from '../shelf';
 import type { Student } from '../students';
 import { addDays, minutesOn } from '../time';
@@ -27,8 +34,6 @@ export const WEIGHTS = {
 } as const;
 export type WeightName = keyof typeof WEIGHTS;
 
-/** Pieces an own choice is taken from, least work first. */
-const OWN_CHOICES = 40;
 /** Programmes asked for. */
 const COUNT = 3;
 /** Places looked at: some seconds. What ends there is said to be the best so far. */
@@ -57,6 +62,9 @@ export interface ProgrammeSums {
   readonly available: number;
   /** Candidates left out because their bars are not counted. */
   readonly uncounted: number;
+  /** Pieces of the studio that an own choice was not looked for among, and listed ones that the studio has not. */
+  readonly cut: number;
+  readonly gone: number;
 }
 
 /** The question for the best programmes of a goal: work, demands that are new, what is learned already, contrast. */
@@ -71,16 +79,16 @@ export function programmeQuestion(
     return bars === null ? null : work(bars);
   };
   const listed = level.components.flatMap((component) => listedPieces(component, set) ?? []);
-  const own = level.components.some(({ source }) => source.kind === 'own choice')
-    ? [...studio.pieces.values()]
-        .flatMap((piece) => {
-          const minutes = minutesOf(piece);
-          return minutes === null ? [] : [{ piece, minutes }];
-        })
-        .sort((a, b) => a.minutes - b.minutes || (a.piece.id < b.piece.id ? -1 : 1))
-        .slice(0, OWN_CHOICES)
-        .map(({ piece }) => piece)
-    : [];
+  const { commonLevels } = studio.settings;
+  const choices = level.components.some(({ source }) => source.kind === 'own choice')
+    ? ownChoices(
+        commonLevel(commonLevels, set.family, level.rank),
+        studio.pieces,
+        studio.sets.values(),
+        commonLevels,
+      )
+    : { pieces: [], cut: 0 };
+  const own = choices.pieces.filter((piece) => minutesOf(piece) !== null);
   const chosen = Object.values(goal.programme)
     .flat()
     .flatMap((choice) => (choice.kind === 'piece' ? [choice.pieceId] : []));
@@ -153,7 +161,13 @@ export function programmeQuestion(
     liked,
     tooWide,
     available,
-    uncounted: new Set(listed.filter((id) => pieces.has(id) && !minutes.has(id))).size,
+    uncounted: new Set(
+      [...listed, ...choices.pieces.map(({ id }) => id)].filter(
+        (id) => studio.pieces.has(id) && !minutes.has(id),
+      ),
+    ).size,
+    cut: choices.cut,
+    gone: new Set(listed.filter((id) => !studio.pieces.has(id))).size,
   };
 }
 

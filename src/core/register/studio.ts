@@ -4,7 +4,7 @@ import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
 import type { CommonLevels, RequirementSet } from '../requirements';
 import type { KeptScore } from '../score';
-import type { Skill, SkillBook } from '../skills';
+import type { NamedFamilies, Skill, SkillBook } from '../skills';
 import type { Student } from '../students';
 import type { Closure } from '../time';
 import type { LessonRecord } from './lessons';
@@ -20,6 +20,8 @@ export interface StudioSettings {
   readonly commonLevels: CommonLevels;
   /** Skills the teacher has added to the shipped map. */
   readonly ownSkills: readonly Skill[];
+  /** Families of instruments the shipped table does not know, by the instrument in lower case; named by the teacher. */
+  readonly instrumentFamilies?: NamedFamilies;
   /** Print names as initials. */
   readonly initialsOnPaper: boolean;
   /** Pieces a student aims at in a year; left out until the teacher says so. */

@@ -66,6 +66,7 @@ export {
   type SearchFacts,
   type SearchPiece,
 } from './compile';
+export { lastEntry, laterSession, noLaterSession, type LaterSession } from './later-session';
 export { allSchemes, withEarlierSchemes } from './scheme-versions';
 export {
   commonLevel,

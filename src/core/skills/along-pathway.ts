@@ -1,5 +1,5 @@
 import { heldIn, skillStates, type SkillBook, type SkillState } from './evidence';
-import { PATHWAYS } from './map';
+import { followed } from './map';
 import { inPathway } from './pathway';
 import type { SkillMap } from './skill';
 
@@ -12,7 +12,7 @@ export interface StudentSkills {
 
 /** @param presumedStage - the level held on the common scale: what belongs below it is presumed */
 export function studentSkills(whole: SkillMap, book: SkillBook, presumedStage: number): StudentSkills {
-  const map = PATHWAYS.filter(({ id }) => book.pathwayIds.includes(id)).reduce(inPathway, whole);
+  const map = followed(book.pathwayIds).reduce(inPathway, whole);
   const states = skillStates(map, book, presumedStage);
   return { map, states, held: heldIn(states) };
 }

@@ -50,6 +50,7 @@ const PAIRS: readonly (readonly [before: string, after: string])[] = [
   ['voice.register-joined', 'voice.high-notes-soft'],
   ['strings.bow-hold', 'strings.whole-bow'],
   ['strings.open-strings', 'strings.first-position'],
+  ['strings.without-tapes', 'strings.third-position'],
   ['strings.third-position', 'strings.shifting-first-third'],
   ['strings.whole-bow', 'strings.spiccato'],
   ['strings.first-position', 'strings.double-stops'],

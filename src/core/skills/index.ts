@@ -5,10 +5,20 @@
  * student who changes pathway keeps every piece of evidence. Read `missingSkills` first: it answers what is to
  * be learned for a level, in learning order.
  */
-export { familyOf, minutesForSkill, type Skill, type SkillFamily, type SkillMap } from './skill';
+export { minutesForSkill, type Skill, type SkillMap } from './skill';
+export {
+  familyOf,
+  instrumentKey,
+  INSTRUMENT_FAMILIES,
+  type InstrumentFamily,
+  type NamedFamilies,
+  type SkillFamily,
+} from './families';
+export { CHORD_DEMANDS, CHORD_DRILLS, type ChordDemand, type ScoreDemand } from './demand-names';
+export { meaningOf, type DemandMeaning } from './vocabulary';
 export { explainMapProblem, mapWith, ownSkillsOf, withoutSkill, withSkill } from './own-skills';
 export { problemsOfMap } from './map-problems';
-export { PATHWAYS, SKILL_MAP, skillNamed } from './map';
+export { followed, PATHWAYS, SKILL_MAP, withPathway } from './map';
 export { inPathway, mustComeBefore, type Pathway } from './pathway';
 export {
   countsAsHeld,

@@ -4,6 +4,8 @@ import { valueAt } from '../value-at';
 /** A school's own order: what some skills need instead, and the usual orders it gives up. */
 export interface Pathway {
   readonly id: string;
+  /** The question it answers: of one question only one answer is followed. */
+  readonly school: 'new positions' | 'first reading';
   readonly name: string;
   readonly why: string;
   /** The needs of these skills, in place of the map's. */

@@ -18,20 +18,6 @@ export interface Skill {
 /** Skills by id, in the order of the map. */
 export type SkillMap = ReadonlyMap<string, Skill>;
 
-export const FAMILIES = [
-  'general',
-  'flute',
-  'oboe',
-  'guitar',
-  'harp',
-  'voice',
-  'strings',
-  'keyboard',
-  'brass',
-  'percussion',
-] as const;
-export type SkillFamily = (typeof FAMILIES)[number];
-
 export const skillOf = ([id, name, needs, stage]: SkillRow): Skill => ({
   id,
   name,
@@ -42,19 +28,3 @@ export const skillOf = ([id, name, needs, stage]: SkillRow): Skill => ({
 
 /** Minutes a new skill is assumed to take: our choice, since later skills rest on finer control. */
 export const minutesForSkill = ({ stage }: Skill): number => 40 + 10 * stage;
-
-const STRINGS = ['violin', 'viola', 'cello', 'violoncello', 'double bass'];
-const KEYBOARD = ['piano', 'organ', 'harpsichord', 'keyboard'];
-const BRASS = ['trumpet', 'cornet', 'horn', 'trombone', 'tuba', 'euphonium'];
-const PERCUSSION = ['percussion', 'drum kit', 'timpani', 'marimba'];
-
-/** The family an instrument or voice belongs to; null for one the shipped map has nothing on. */
-export function familyOf(instrument: string): SkillFamily | null {
-  const name = instrument.trim().toLowerCase();
-  const words = (all: readonly string[]) => all.some((each) => name.includes(each));
-  if (words(STRINGS)) return 'strings';
-  if (words(KEYBOARD)) return 'keyboard';
-  if (words(BRASS)) return 'brass';
-  if (words(PERCUSSION)) return 'percussion';
-  return FAMILIES.find((family) => family !== 'general' && name.includes(family)) ?? null;
-}

@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { calendarDay } from '../time';
 import { emptyBook, heldIn, skillStates, toAskAbout, type SkillBook } from './evidence';
-import { PATHWAYS, SKILL_MAP, skillNamed } from './map';
+import { PATHWAYS, SKILL_MAP } from './map';
 import { problemsOfMap } from './map-problems';
 import { missingSkills, readyToLearn } from './missing';
 import { inPathway } from './pathway';
-import { FAMILIES, familyOf, skillOf, type SkillMap } from './skill';
+import { FAMILIES } from './families';
+import { skillOf, type SkillMap } from './skill';
 
 const day = calendarDay;
 const mapOf = (rows: readonly (readonly [string, readonly string[], number?])[]): SkillMap =>
@@ -27,19 +28,6 @@ describe('the shipped map', () => {
   test.each(maps)('%s has no cycle, no orphan, no need that leads nowhere, no need met later', (_, map) =>
     expect(problemsOfMap(map)).toEqual([]),
   );
-  test('a demand is found by its name, in its own family first', () => {
-    expect(skillNamed(SKILL_MAP, 'brass', 'Double tonguing')).toBe('brass.double-tonguing');
-    expect(skillNamed(SKILL_MAP, 'flute', 'dotted figures')).toBe('general.dotted-figures');
-    expect(skillNamed(SKILL_MAP, 'flute', 'levers or pedals set')).toBeUndefined();
-  });
-  test.each([
-    ['classical guitar', 'guitar'],
-    ['Violin', 'strings'],
-    ['piano', 'keyboard'],
-    ['horn', 'brass'],
-    ['timpani', 'percussion'],
-    ['nose pipe', null],
-  ])('%s belongs to %s', (instrument, family) => expect(familyOf(instrument)).toBe(family));
 });
 
 test.each<[string, SkillMap, string, readonly string[]]>([

@@ -1,6 +1,7 @@
-import type { Obstacle, RankedProgramme, WhyNot } from '@/core/programme';
+import type { Obstacle, RankedProgramme } from '@/core/programme';
 import { reasonsOf, type GoalContext, type ProgrammeSums, type Reason, type Studio } from '@/core/register';
 import { checkRule, choosesPieces, explainRule, type Programme } from '@/core/requirements';
+import type { WhyAnswer } from './use-advice';
 
 /** The programme as a goal keeps it; excerpts chosen already stay. */
 export function programmeOf({ places }: RankedProgramme, { level, goal }: GoalContext): Programme {
@@ -52,7 +53,7 @@ export function obstacleWords(
 
 /** Why a piece is not in the best programme, in sentences. */
 export function whyWords(
-  why: WhyNot,
+  why: WhyAnswer,
   sums: ProgrammeSums,
   context: GoalContext,
   studio: Pick<Studio, 'settings' | 'pieces'>,
@@ -64,7 +65,9 @@ export function whyWords(
     case 'no worth':
       return ['Its bars are not counted, so that its work is not known.'];
     case 'unknown':
-      return ['Not certain in the time allowed.'];
+      return ['The search reached its limit before it was certain.'];
+    case 'crashed':
+      return [`The search failed. ${why.message}`.trim()];
     case 'conflict':
       return [
         why.obstacles.length === 0

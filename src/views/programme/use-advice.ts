@@ -46,8 +46,10 @@ export function useAdvice(question: ProgrammeQuestion | null): {
 export interface Why {
   readonly pieceId: string;
   /** Null while the worker looks for it. */
-  readonly answer: WhyNot | null;
+  readonly answer: WhyAnswer | null;
 }
+/** The answer, or that the search failed. */
+export type WhyAnswer = WhyNot | { readonly kind: 'crashed'; readonly message: string };
 
 /** Why one piece is not in the best programme; a new question takes the place of the one before. */
 export function useWhyNot(question: ProgrammeQuestion | null): {
@@ -57,12 +59,15 @@ export function useWhyNot(question: ProgrammeQuestion | null): {
   const [asked, setAsked] = useState<{ readonly pieceId: string; readonly of: ProgrammeQuestion } | null>(
     null,
   );
-  const [found, setFound] = useState<{ readonly asked: typeof asked; readonly answer: WhyNot } | null>(null);
+  const [found, setFound] = useState<{ readonly asked: typeof asked; readonly answer: WhyAnswer } | null>(
+    null,
+  );
   useEffect(() => {
     if (!asked) return undefined;
     return askProgrammes(asked.of, asked.pieceId, (reply) => {
       if (reply.kind === 'why') setFound({ asked, answer: reply.why });
-      else if (reply.kind === 'crashed') setFound({ asked, answer: { kind: 'unknown' } });
+      else if (reply.kind === 'crashed')
+        setFound({ asked, answer: { kind: 'crashed', message: reply.message } });
     });
   }, [asked]);
   return {

@@ -10,6 +10,7 @@ import {
   lastBackup,
   newId,
   recordLessons,
+  nameFamily,
   saveStudent,
   setGate,
   type ReadyState,
@@ -196,6 +197,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
               today={now.day}
               newId={newId}
               onSave={saveStudent}
+              onFamily={(instrument, family) => void nameFamily(instrument, family)}
               onArchive={(id, on) => void archiveStudent(id, on)}
               onErase={(id) => void eraseStudent(id)}
             />
@@ -209,6 +211,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           today={now.day}
           newId={newId}
           onSave={saveStudent}
+          onFamily={(instrument, family) => void nameFamily(instrument, family)}
           onClose={() => setAdding('none')}
         />
       )}

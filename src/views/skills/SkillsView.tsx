@@ -1,6 +1,16 @@
 import { useState } from 'react';
 import { heldCommonLevel } from '@/core/requirements';
-import { studentSkills, emptyBook, familyOf, mapWith, PATHWAYS, toAskAbout, type Skill } from '@/core/skills';
+import {
+  studentSkills,
+  emptyBook,
+  familyOf,
+  followed,
+  mapWith,
+  PATHWAYS,
+  toAskAbout,
+  withPathway,
+  type Skill,
+} from '@/core/skills';
 import { formatDay } from '@/core/time';
 import {
   choosePathways,
@@ -11,18 +21,7 @@ import {
   saveOwnSkill,
   type ReadyState,
 } from '@/store';
-import {
-  Button,
-  CheckField,
-  Empty,
-  Glyph,
-  LinkButton,
-  PageLine,
-  Section,
-  SelectField,
-  TextField,
-  classes,
-} from '@/ui';
+import { Button, Empty, Glyph, LinkButton, PageLine, Section, SelectField, TextField, classes } from '@/ui';
 import { hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
 import { needsWords, STATE_WORDS, stagesOf, type SkillLine } from './skills-model';
 import { OwnSkillDialog } from './parts/OwnSkillDialog';
@@ -54,17 +53,21 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
     );
   const book = studio.skillBooks.get(student.id) ?? emptyBook(student.id);
   const whole = mapWith(studio.settings.ownSkills);
+  const family = familyOf(student.instrument, studio.settings.instrumentFamilies);
   const presumed = heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student);
   const { map, states, held } = studentSkills(whole, book, presumed);
-  const stages = stagesOf(map, states, held, student.instrument);
+  const stages = stagesOf(map, states, held, family);
   const lines = stages.flatMap((stage) => stage.lines);
   const line = lines.find((each) => each.skill.id === picked) ?? lines.find((each) => each.place === 'next');
   const families = new Set(lines.map((each) => each.skill.family));
-  const pathways = PATHWAYS.filter(({ needs }) =>
+  const open = PATHWAYS.filter(({ needs }) =>
     Object.keys(needs).some((id) => families.has(map.get(id)?.family ?? '')),
   );
+  const schools = (['new positions', 'first reading'] as const).flatMap((school) => {
+    const choices = open.filter((pathway) => pathway.school === school);
+    return choices.length > 0 ? [{ school, choices }] : [];
+  });
   const ask = toAskAbout(book, now.day);
-  const family = familyOf(student.instrument);
   return (
     <>
       <PageLine
@@ -153,21 +156,33 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
             </Button>
           </Section>
           <Section title="Pathways" end="the order of this student’s school">
-            {pathways.map((pathway) => (
-              <div key={pathway.id} className={css.pathway}>
-                <CheckField
-                  label={pathway.name}
-                  checked={book.pathwayIds.includes(pathway.id)}
-                  onChange={(on) =>
-                    void choosePathways(student.id, [
-                      ...book.pathwayIds.filter((id) => id !== pathway.id),
-                      ...(on ? [pathway.id] : []),
-                    ])
-                  }
-                />
-                <p className={css.soft}>{pathway.why}</p>
-              </div>
-            ))}
+            {schools.map(({ school, choices }) => {
+              const [now] = followed(book.pathwayIds).filter((each) => each.school === school);
+              return (
+                <fieldset key={school} className={css.pathway}>
+                  <legend>{school === 'new positions' ? 'New positions' : 'First reading'}</legend>
+                  {[null, ...choices].map((pathway) => (
+                    <div key={pathway?.id ?? ''}>
+                      <label className={css.choice}>
+                        <input
+                          type="radio"
+                          name={school}
+                          checked={(now?.id ?? null) === (pathway?.id ?? null)}
+                          onChange={() =>
+                            void choosePathways(
+                              student.id,
+                              withPathway(book.pathwayIds, school, pathway?.id ?? null),
+                            )
+                          }
+                        />
+                        {pathway?.name ?? 'The order of the map'}
+                      </label>
+                      {pathway && <p className={css.soft}>{pathway.why}</p>}
+                    </div>
+                  ))}
+                </fieldset>
+              );
+            })}
           </Section>
           {ask.length > 0 && (
             <Section title="Still there?" end="not heard for a year">

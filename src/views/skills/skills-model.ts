@@ -1,11 +1,4 @@
-import {
-  countsAsHeld,
-  familyOf,
-  readyToLearn,
-  type Skill,
-  type SkillMap,
-  type SkillState,
-} from '@/core/skills';
+import { countsAsHeld, readyToLearn, type Skill, type SkillMap, type SkillState } from '@/core/skills';
 
 /** Where a skill stands in the picture: held, to be learned next, or beyond. */
 export type SkillPlace = 'held' | 'next' | 'beyond';
@@ -24,9 +17,8 @@ export function stagesOf(
   map: SkillMap,
   states: ReadonlyMap<string, SkillState>,
   held: ReadonlySet<string>,
-  instrument: string,
+  family: string | null,
 ): SkillStage[] {
-  const family = familyOf(instrument);
   const next = new Set(readyToLearn(map, held).map((skill) => skill.id));
   const own = [...map.values()].filter((skill) => skill.family === family || skill.family === 'general');
   return [...new Set(own.map((skill) => skill.stage))]

@@ -1,3 +1,4 @@
+import { chordRows } from './chords';
 import type { SkillRow } from '../skill';
 
 export const GUITAR: readonly SkillRow[] = [
@@ -38,4 +39,5 @@ export const GUITAR: readonly SkillRow[] = [
     6,
   ],
   ['guitar.counterpoint', 'voices led apart', ['guitar.three-voices', 'guitar.damping'], 8],
+  ...chordRows('guitar', 'guitar.simple-chords', 3),
 ];

@@ -1,3 +1,4 @@
+import { chordRows } from './chords';
 import type { SkillRow } from '../skill';
 
 export const HARP: readonly SkillRow[] = [
@@ -35,4 +36,5 @@ export const HARP: readonly SkillRow[] = [
     6,
   ],
   ['harp.chromatic-passages', 'chromatic passages', ['harp.pedals-in-time'], 8],
+  ...chordRows('harp', 'harp.chords-flat', 3),
 ];

@@ -1,3 +1,4 @@
+import { chordRows } from './chords';
 import type { SkillRow } from '../skill';
 
 export const KEYBOARD: readonly SkillRow[] = [
@@ -50,4 +51,5 @@ export const KEYBOARD: readonly SkillRow[] = [
   ],
   ['keyboard.leaps', 'leaps seen first', ['keyboard.hands-together'], 5],
   ['keyboard.half-pedal', 'half pedal', ['keyboard.pedal-with-harmony'], 7],
+  ...chordRows('keyboard', 'keyboard.five-finger', 2),
 ];

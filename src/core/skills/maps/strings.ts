@@ -20,7 +20,7 @@ export const STRINGS: readonly SkillRow[] = [
   ['strings.fourth-finger', 'fourth finger or extension', ['strings.first-position'], 3],
   ['strings.martele', 'bow stopped, accented', ['strings.whole-bow'], 4],
   ['strings.spiccato', 'bounced bow', ['strings.martele', 'strings.string-crossings'], 6],
-  ['strings.third-position', 'third position', ['strings.first-position'], 4],
+  ['strings.third-position', 'third position', ['strings.without-tapes'], 4],
   ['strings.shifting-first-third', 'shifts from first to third', ['strings.third-position'], 5],
   ['strings.second-position', 'second position', ['strings.third-position'], 6],
   ['strings.vibrato', 'vibrato', ['strings.first-position', 'strings.fourth-finger'], 5],

@@ -3,7 +3,6 @@ import {
   entryWords,
   explainState,
   fitDetail,
-  laterSession,
   openFit,
   readyColumn,
   readyStudent,
@@ -11,7 +10,15 @@ import {
 } from '@/core/fit';
 import { formatTime } from '@/core/music';
 import { fitSettings, fitStudentReader } from '@/core/register';
-import { explainRule, schemeOf, setLabel, type Choice, type Programme } from '@/core/requirements';
+import {
+  explainRule,
+  schemeOf,
+  setLabel,
+  type Choice,
+  type Programme,
+  laterSession,
+  noLaterSession,
+} from '@/core/requirements';
 import type { Student } from '@/core/students';
 import { daysBetween, formatDay, yearsBetween } from '@/core/time';
 import { addGoal, enterGoal, type ReadyState } from '@/store';
@@ -63,7 +70,8 @@ export function FitPanel({
       each.closedOn === null,
   );
   const entry = entryWords(column, now.day);
-  const later = laterSession(set, session.day, now.day, detail.weeksNeeded);
+  const found = laterSession(set, session.day, now.day, detail.weeksNeeded);
+  const later = found.kind === 'session' ? found.session : null;
   const canEnter = ['ready now', 'reachable', 'beyond', 'undecided'].includes(detail.state.kind);
   const toEnter = canEnter && !goal?.enteredOn;
   const other = levels.findLast(
@@ -116,7 +124,9 @@ export function FitPanel({
             {goal?.enteredOn ? `Entered ${formatDay(goal.enteredOn, 'medium')}.` : `${entry.words}.`}
             {later && canEnter
               ? ` The ${later.name} gives ${Math.floor(daysBetween(now.day, later.day) / 7)} weeks.`
-              : ''}
+              : found.kind !== 'session' && canEnter
+                ? ` ${noLaterSession(found)}`
+                : ''}
           </span>
         </p>
       )}
@@ -128,7 +138,7 @@ export function FitPanel({
         )}
         {canEnter && later && (
           <Button keyName="H" onClick={hold}>
-            Hold to {later.name}
+            Defer to {later.name}
           </Button>
         )}
         {other && (

@@ -1,15 +1,13 @@
 import { useEffect, useState } from 'react';
-import { satisfiable, type Satisfiable } from '@/core/programme';
+import { ownChoices, satisfiable, type Satisfiable } from '@/core/programme';
 import type { Studio } from '@/core/register';
-import { ruleTitle, type Level, type RequirementSet, compileLevel } from '@/core/requirements';
+import { commonLevel, ruleTitle, type Level, type RequirementSet, compileLevel } from '@/core/requirements';
 import css from './RequirementDialog.module.css';
 
 /** More programmes than this are not counted. */
 const LIMIT = 5_000;
 /** Places tried in one search: a tenth of a second or so. */
 const TRIES = 200_000;
-/** Own choice is looked for among so many pieces of the library. */
-const OWN_CHOICE = 40;
 
 /** Whether the level can be satisfied with its lists as they are: counted while it is typed, a moment after the last key. */
 export function LevelCheck({
@@ -21,30 +19,46 @@ export function LevelCheck({
   readonly levelId: string;
   readonly studio: Studio;
 }) {
-  const [answer, setAnswer] = useState<{ readonly of: RequirementSet; readonly is: Satisfiable } | null>(
-    null,
-  );
+  const [answer, setAnswer] = useState<Checked | null>(null);
   const level = set.levels.find((each) => each.id === levelId);
   useEffect(() => {
     if (!level) return;
     const timer = setTimeout(() => {
-      const own = [...studio.pieces.values()].slice(0, OWN_CHOICE);
-      setAnswer({ of: set, is: satisfiable(compileLevel(set, level, studio.pieces, own), LIMIT, TRIES) });
+      const { commonLevels } = studio.settings;
+      const common = commonLevel(commonLevels, set.family, level.rank);
+      const own = level.components.some(({ source }) => source.kind === 'own choice')
+        ? ownChoices(common, studio.pieces, studio.sets.values(), commonLevels)
+        : { pieces: [], cut: 0 };
+      try {
+        const compiled = compileLevel(set, level, studio.pieces, own.pieces);
+        setAnswer({ is: satisfiable(compiled, LIMIT, TRIES), cut: own.cut });
+      } catch (error) {
+        setAnswer({ is: { kind: 'failed', message: error instanceof Error ? error.message : '' }, cut: 0 });
+      }
     }, 300);
     return () => clearTimeout(timer);
   }, [set, level, studio]);
   return (
     <p className={css.check} role="status">
-      {answer === null || !level ? 'Checking whether the level can be satisfied' : words(answer.is, level)}
+      {answer === null || !level ? 'Checking whether the level can be satisfied' : words(answer, level)}
     </p>
   );
 }
 
-function words(answer: Satisfiable, level: Level): string {
+interface Checked {
+  readonly is: Satisfiable | { readonly kind: 'failed'; readonly message: string };
+  /** Pieces an own choice was not looked for among. */
+  readonly cut: number;
+}
+
+function words({ is: answer, cut }: Checked, level: Level): string {
+  if (answer.kind === 'failed') return `The check failed. ${answer.message}`;
   if (answer.kind === 'programmes')
     return `This level can be satisfied: ${answer.more ? `more than ${LIMIT}` : answer.count} ${answer.count === 1 && !answer.more ? 'programme' : 'programmes'}.`;
   if (answer.kind === 'unknown')
     return 'No programme was found in the choices tried; there are more than can be tried while typing.';
+  if (cut > 0)
+    return `No programme was found; ${cut} more pieces of the studio could be an own choice and were not looked at.`;
   if (answer.ruleIds.length === 0) return 'This level cannot be satisfied yet: a list has too few pieces.';
   const named = answer.ruleIds.map((id) => {
     const at = level.rules.findIndex((rule) => rule.id === id);

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { latestStart, type Plan } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
+import { laterSession } from '@/core/requirements';
 import { formatDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { DecisionLine } from '@/ui';
@@ -44,9 +45,8 @@ export function Overload({
     );
   const over = critical.demand - critical.minutes;
   const weeks = critical.until - critical.from + 1;
-  const later = context.set.sessions
-    .filter((each) => each.day > context.session.day)
-    .sort((a, b) => (a.day < b.day ? -1 : 1))[0];
+  const found = laterSession(context.set, context.session.day, ready.now.day);
+  const later = found.kind === 'session' ? found.session : null;
   return (
     <div className={css.root}>
       <DecisionLine>

@@ -31,6 +31,7 @@ export function SuggestionList({
   const found = advice.kind === 'ready' ? advice.advice : null;
   const shown = found?.programmes ?? (advice.kind === 'stopped' ? advice.best : []);
   const words = (each: Parameters<typeof obstacleWords>[0]) => obstacleWords(each, context, studio.pieces);
+  const unseen = sums.cut;
   const obstacles = found?.conflict?.kind === 'conflict' ? found.conflict.obstacles : null;
   return (
     <Section title="Best programmes" end={sums.question.locked.length > 0 ? 'what stays is kept' : undefined}>
@@ -52,22 +53,35 @@ export function SuggestionList({
           searches anew.
         </p>
       )}
-      {advice.kind === 'crashed' && <p role="alert">The search stopped by itself. {advice.message}</p>}
+      {advice.kind === 'crashed' && <p role="alert">The search failed. {advice.message}</p>}
       {found?.programmes.length === 0 && (
         <div role="status">
           {obstacles === null ? (
-            <p>None found in the time allowed.</p>
+            <p>
+              {found.whole
+                ? 'There is no programme; what conflicts was not certain before the search reached its limit.'
+                : 'The search reached its limit and had found no programme.'}
+            </p>
           ) : obstacles.length === 0 ? (
             <p>The lists alone give no programme.</p>
           ) : (
             <>
-              <p>No programme keeps all of these; without any one of them there is one:</p>
+              <p>No programme keeps all of these together:</p>
               <ul className={css.obstacles}>
                 {obstacles.map((each) => (
-                  <li key={JSON.stringify(each)}>{words(each)}</li>
+                  <li key={JSON.stringify(each)}>
+                    {words(each)}
+                    {found.remaining.includes(each) && ' (without it another conflict remains)'}
+                  </li>
                 ))}
               </ul>
             </>
+          )}
+          {unseen > 0 && obstacles !== null && (
+            <p>
+              Not certain: {unseen} more {unseen === 1 ? 'piece' : 'pieces'} could be chosen and{' '}
+              {unseen === 1 ? 'was' : 'were'} not looked at.
+            </p>
           )}
           {found.nearest[0] && (
             <>
@@ -100,6 +114,17 @@ export function SuggestionList({
       </ol>
       {found && !found.whole && found.programmes.length > 0 && (
         <p className={css.soft}>The best so far; not every programme was tried.</p>
+      )}
+      {unseen > 0 && shown.length > 0 && (
+        <p className={css.soft}>
+          The best of the pieces looked at; {unseen} more {unseen === 1 ? 'piece' : 'pieces'} of the studio
+          could be an own choice.
+        </p>
+      )}
+      {sums.gone > 0 && (
+        <p className={css.soft}>
+          {sums.gone} listed {sums.gone === 1 ? 'piece is' : 'pieces are'} not in the studio.
+        </p>
       )}
       {sums.uncounted > 0 && (
         <p className={css.soft}>

@@ -1,4 +1,5 @@
 import type { Decision, GoalContext } from '@/core/register';
+import { laterSession } from '@/core/requirements';
 import { shortName } from '@/core/students';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { Button, Glyph, LinkButton } from '@/ui';
@@ -39,9 +40,8 @@ export function DecisionItem(props: DecisionProps) {
 
 function Choices({ decision, context, today, onEnter, onHold, onGate }: DecisionProps) {
   const { goal, set, session } = context;
-  const later = set.sessions
-    .filter((each) => each.day > session.day)
-    .sort((a, b) => (a.day < b.day ? -1 : 1))[0];
+  const found = laterSession(set, session.day, today);
+  const later = found.kind === 'session' ? found.session : null;
   const moveTo = decision.kind === 'gate' ? decision.moveTo : null;
   switch (decision.kind) {
     case 'enter':
@@ -52,7 +52,7 @@ function Choices({ decision, context, today, onEnter, onHold, onGate }: Decision
           </Button>
           {later && (
             <Button look="quiet" onClick={() => onHold(later.id)}>
-              Hold to {formatDay(later.day, 'short')}
+              Defer to {formatDay(later.day, 'short')}
             </Button>
           )}
           <LinkButton look="quiet" href={hrefOf('/programme', { goal: goal.id })}>

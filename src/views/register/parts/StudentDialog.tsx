@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Studio } from '@/core/register';
+import { familyOf, INSTRUMENT_FAMILIES, type InstrumentFamily } from '@/core/skills';
 import { yearGroupOn, type LevelHeld, type Student } from '@/core/students';
 import {
   calendarDay,
@@ -29,6 +30,7 @@ export function StudentDialog({
   today,
   newId,
   onSave,
+  onFamily,
   onArchive,
   onClose,
   onErase,
@@ -38,6 +40,8 @@ export function StudentDialog({
   readonly today: CalendarDay;
   readonly newId: () => string;
   readonly onSave: (student: Student, opened: Student | null) => Promise<FormOutcome<Student>>;
+  /** Called with the family of an instrument that is not in the table. */
+  readonly onFamily: (instrument: string, family: InstrumentFamily) => void;
   readonly onArchive?: () => void;
   readonly onClose: () => void;
   readonly onErase?: () => void;
@@ -52,6 +56,7 @@ export function StudentDialog({
     minutes: 30,
   };
   const [name, setName] = useState(student?.name ?? '');
+  const [family, setFamily] = useState<InstrumentFamily | ''>('');
   const [instrument, setInstrument] = useState(student?.instrument ?? '');
   const [birthDate, setBirthDate] = useState<string>(student?.birthDate ?? '');
   const [kind, setKind] = useState<LessonSlot['kind']>(slot.kind);
@@ -72,6 +77,9 @@ export function StudentDialog({
   const [held, setHeld] = useState<readonly LevelHeld[]>(student?.levelsHeld ?? []);
   const [tried, setTried] = useState(false);
   const whole = (text: string, max: number) => /^\d{1,3}$/.test(text) && Number(text) <= max;
+  // An instrument the table does not know: its family is asked, never guessed.
+  const asksFamily =
+    instrument.trim() !== '' && familyOf(instrument, studio.settings.instrumentFamilies) === null;
   const errors = {
     name: name.trim() === '' ? 'The student needs a name.' : undefined,
     instrument: instrument.trim() === '' ? 'Which instrument or voice?' : undefined,
@@ -116,6 +124,7 @@ export function StudentDialog({
       archivedOn: student?.archivedOn ?? null,
       ...(likedWords(likes).length > 0 && { likes: likedWords(likes) }),
     };
+    if (asksFamily && family !== '') onFamily(saved.instrument, family);
     saving.save(saved, student);
   };
   const others = [...studio.students.values()].filter(
@@ -139,6 +148,17 @@ export function StudentDialog({
               onChange={setInstrument}
               error={shown('instrument')}
             />
+            {asksFamily && (
+              <SelectField
+                label="Family of instruments"
+                value={family}
+                options={[
+                  { value: '', label: 'not said' },
+                  ...INSTRUMENT_FAMILIES.map((value) => ({ value, label: value })),
+                ]}
+                onChange={(value) => setFamily(value as InstrumentFamily | '')}
+              />
+            )}
             <TextField
               label="Birth date"
               type="date"

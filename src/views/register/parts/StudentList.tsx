@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Studio } from '@/core/register';
+import type { InstrumentFamily } from '@/core/skills';
 import type { Student } from '@/core/students';
 import { formatWeekday, type CalendarDay } from '@/core/time';
 import type { FormOutcome } from '@/store';
@@ -18,6 +19,7 @@ export function StudentList({
   today,
   newId,
   onSave,
+  onFamily,
   onArchive,
   onErase,
 }: {
@@ -25,6 +27,7 @@ export function StudentList({
   readonly today: CalendarDay;
   readonly newId: () => string;
   readonly onSave: (student: Student, opened: Student | null) => Promise<FormOutcome<Student>>;
+  readonly onFamily: (instrument: string, family: InstrumentFamily) => void;
   /** A day archives, null brings back. */
   readonly onArchive: (studentId: string, on: CalendarDay | null) => void;
   readonly onErase: (studentId: string) => void;
@@ -73,6 +76,7 @@ export function StudentList({
           today={today}
           newId={newId}
           onSave={onSave}
+          onFamily={onFamily}
           onArchive={() => onArchive(editing.id, today)}
           onClose={() => edit(null)}
           onErase={() => {

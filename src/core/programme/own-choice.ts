@@ -1,0 +1,46 @@
+import { barsToLearn, type Piece } from '../repertoire';
+import { commonLevel, placesOf, type CommonLevels, type RequirementSet } from '../requirements';
+
+/** Pieces placed at the level or so many below on the common scale are looked at, and those placed nowhere. */
+const BELOW = 1;
+/** Pieces looked at; our choice, because a search through them all would not end. */
+const MOST = 60;
+
+/** The pieces an own choice is looked for among. */
+export interface OwnChoices {
+  readonly pieces: readonly Piece[];
+  /** Pieces of the studio that are not looked at: what rests on there being no other is then not certain. */
+  readonly cut: number;
+}
+
+/**
+ * The pieces an own choice of a level is looked for among, one way for the fit, the programmes and the level check: placed
+ * about the level in any set, or nowhere, those with the fewest bars to learn first (ties by id).
+ * @param level - on the common scale
+ */
+export function ownChoices(
+  level: number,
+  pieces: ReadonlyMap<string, Piece>,
+  sets: Iterable<RequirementSet>,
+  common: CommonLevels,
+): OwnChoices {
+  const placed = new Set<string>();
+  const near = new Set<string>();
+  for (const set of sets)
+    for (const [pieceId, places] of placesOf(set)) {
+      placed.add(pieceId);
+      if (
+        places.some(({ rank }) => {
+          const at = commonLevel(common, set.family, rank);
+          return at <= level && at >= level - BELOW;
+        })
+      )
+        near.add(pieceId);
+    }
+  const bars = (piece: Piece) => barsToLearn(piece) ?? Infinity;
+  const found = [...pieces.values()]
+    .filter(({ id }) => near.has(id) || !placed.has(id))
+    .sort((a, b) => (bars(a) === bars(b) ? (a.id < b.id ? -1 : 1) : bars(a) - bars(b)))
+    .slice(0, MOST);
+  return { pieces: found, cut: pieces.size - found.length };
+}
