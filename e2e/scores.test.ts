@@ -60,10 +60,10 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await sees(page, 'at the high tune', 'aside');
   // What an event asks for: bars that are not there are said and nothing is lost; then some that are.
   await fill(page, 'Bars', '15-40');
-  await press(page, 'Read it so');
+  await press(page, 'Apply');
   await sees(page, 'There are no such bars: the piece has bars 1 to 18.');
   await fill(page, 'Bars', '10-18');
-  await press(page, 'Read it so');
+  await press(page, 'Apply');
   await sees(page, 'Asked for: 16 of 32 bars performed, 9 of 15 to learn');
   await press(page, 'As printed');
   await sees(page, '18 bars printed · 32 performed · 15 to learn · 0:44');

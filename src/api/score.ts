@@ -43,7 +43,7 @@ function optionsOf(query: URLSearchParams): { options: XRayOptions; problems: Pr
   return { options: { ...options, passage } as unknown as XRayOptions, problems };
 }
 
-/** The bars asked for, "from" and "to" by their counted numbers; null where neither is named. */
+/** The bars asked for, "from" and "to" by their counted numbers, or "from" and onward; null where none is named. */
 function passageIn(query: URLSearchParams, problems: Problem[]): Passage | null {
   const whole = (name: string): number | null => {
     const text = query.get(name);
@@ -53,7 +53,10 @@ function passageIn(query: URLSearchParams, problems: Problem[]): Passage | null 
     return null;
   };
   const [from, to, fromBeat, toBeat] = ['from', 'to', 'fromBeat', 'toBeat'].map(whole);
+  const onward = query.get('onward') === 'true';
   if (from == null && to == null) return null;
+  if (onward && from != null)
+    return { bars: { from, to: to ?? from }, fromBeat: fromBeat ?? null, toBeat: toBeat ?? null, onward };
   if (from == null || to == null || from > to) {
     problems.push({ pointer: from == null ? '/from' : '/to', message: 'does not make a range of bars' });
     return null;
@@ -97,6 +100,7 @@ export async function scoreAnswer(request: Request): Promise<Response> {
     composer: score.composer,
     parts: score.parts.map(({ id, name }) => ({ id, name })),
     part: part.id,
+    transpose: part.measures[0]?.transpose ?? 0,
     measures: layout.lengths.length,
     printed: found.printed,
     performed: found.performed,
@@ -105,6 +109,7 @@ export async function scoreAnswer(request: Request): Promise<Response> {
     toLearn: found.toLearn,
     measureSeconds: found.measureSeconds,
     asked: found.asked,
+    askedBoth: found.askedBoth,
     drills: found.drills,
     bars: layout.bars.map(({ number, measures }, at) => ({
       number,
@@ -124,6 +129,6 @@ export async function scoreAnswer(request: Request): Promise<Response> {
     spans: found.spans,
     pageQuestions: found.pageQuestions,
     notices: score.notices,
-    problems: roadmap.problems,
+    problems: found.problems,
   });
 }

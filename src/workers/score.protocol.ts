@@ -11,7 +11,8 @@ export interface ScoreRequest {
 export interface ScoreAnswer extends Omit<XRay, 'part'> {
   readonly title: string;
   readonly composer: string;
-  readonly parts: readonly string[];
+  /** Those with measures; `part` is the id of the one looked at. */
+  readonly parts: readonly { readonly id: string; readonly name: string }[];
   readonly part: string;
   readonly notices: readonly Notice[];
   /** The text of the file, decoded. */

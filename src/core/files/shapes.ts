@@ -178,6 +178,7 @@ export const settingsShape = object({
     500,
   ),
   instrumentFamilies: optional(record(oneOf(INSTRUMENT_FAMILIES), 200)),
+  fermataSeconds: optional(number(0, 60)),
   initialsOnPaper: yesNo,
   piecesAYear: optional(whole(1, 400)),
   weights: optional(record(whole(0, 1_000), 20)),

@@ -1,3 +1,21 @@
+import { groupsKind } from './metre';
+
+/**
+ * Small pulses of the metres that are counted in groups of two and three: irregular ones, whatever note stands below.
+ * @param metres - as printed: "7/8", "5/4", "3+2+2/8"
+ * @returns counts of 5 to 16, each once
+ */
+export const countedOddly = (metres: readonly string[]): number[] => [
+  ...new Set(
+    metres.flatMap((printed) => {
+      const [upper = '', lower = ''] = printed.split('/');
+      const groups = upper.split('+').map(Number);
+      const count = groups.reduce((sum, each) => sum + each, 0);
+      return count >= 5 && count <= 16 && groupsKind(groups, Number(lower)) === 'irregular' ? [count] : [];
+    }),
+  ),
+];
+
 /**
  * Every way of counting an odd metre in groups of two and three, two neighbouring twos merged into four where that
  * leaves the groups fewer.

@@ -6,7 +6,7 @@
  * rises to the performance tempo.
  */
 export { coversBars, formatBars, parseBars, type BarRange } from './bar-range';
-export { groupingsOf } from './groupings';
+export { countedOddly, groupingsOf } from './groupings';
 export { handRate, rollStrokes } from './strokes';
 export { groupsKind, metreKind, parseMetre, type Metre, type MetreKind } from './metre';
 export { formatMinutes, formatTime, parseTime } from './clock-time';

@@ -15,7 +15,7 @@ export {
   type Decision,
 } from './decisions';
 export { goalContext, type GoalContext } from './goal-context';
-export { demandsHad, playersOf, repertoireOf } from './own-repertoire';
+export { demandsHad, playersOf, levelsToLookAt, repertoireOf } from './own-repertoire';
 export {
   programmeQuestion,
   reasonsOf,

@@ -1,8 +1,17 @@
 import { isLearned, type Piece, type RepertoireEntry } from '../repertoire';
-import { heldCommonLevel, placesOf } from '../requirements';
+import {
+  commonLevel,
+  heldCommonLevel,
+  opensTo,
+  placesOf,
+  type Level,
+  type RequirementSet,
+} from '../requirements';
 import { exposureOf, type Exposure } from '../shelf';
 import { emptyBook, familyOf, mapWith, meaningOf, readyToLearn, studentSkills } from '../skills';
 import type { Student } from '../students';
+import type { CalendarDay } from '../time';
+import { openGoals } from './decisions';
 import type { Studio } from './studio';
 
 /** The student's entries, the latest begun first. */
@@ -10,6 +19,38 @@ export const repertoireOf = (studio: Studio, studentId: string): RepertoireEntry
   [...studio.repertoire.values()]
     .filter((entry) => entry.studentId === studentId)
     .sort((a, b) => ((a.steps[0]?.day ?? '') < (b.steps[0]?.day ?? '') ? 1 : -1));
+
+/** A level a student may look at, in its set. */
+export interface LevelInSet {
+  readonly set: RequirementSet;
+  readonly level: Level;
+}
+
+/**
+ * Levels that are open to the student's instrument and whose edition still counts, in the order of their sets, and the
+ * one to look at first: that of the soonest open goal, else the first above what is held on the common scale.
+ */
+export function levelsToLookAt(
+  studio: Studio,
+  student: Student,
+  today: CalendarDay,
+): { readonly levels: readonly LevelInSet[]; readonly first: LevelInSet | undefined } {
+  const { commonLevels } = studio.settings;
+  const levels = [...studio.sets.values()]
+    .filter(({ edition }) => (edition.overlapTo ?? edition.to) >= today)
+    .flatMap((set) =>
+      set.levels.flatMap((level) => (opensTo(set, level, student.instrument) ? [{ set, level }] : [])),
+    );
+  const goal = openGoals(studio).find(({ studentId }) => studentId === student.id);
+  const held = heldCommonLevel(commonLevels, studio.sets.values(), student);
+  return {
+    levels,
+    first:
+      levels.find(({ set, level }) => set.id === goal?.setId && level.id === goal.levelId) ??
+      levels.find(({ set, level }) => commonLevel(commonLevels, set.family, level.rank) > held) ??
+      levels[0],
+  };
+}
 
 /** Demands, in lower case, as they stand to a student. */
 export interface DemandsFor {

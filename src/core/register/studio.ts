@@ -22,6 +22,8 @@ export interface StudioSettings {
   readonly ownSkills: readonly Skill[];
   /** Families of instruments the shipped table does not know, by the instrument in lower case; named by the teacher. */
   readonly instrumentFamilies?: NamedFamilies;
+  /** Seconds a pause sign adds to a performed time; left out until the teacher says so, and then none. */
+  readonly fermataSeconds?: number;
   /** Print names as initials. */
   readonly initialsOnPaper: boolean;
   /** Pieces a student aims at in a year; left out until the teacher says so. */

@@ -7,6 +7,7 @@ export class AttributesBuilder {
   private mode: KeySignature['mode'] = 'none';
   private beats: string[] = [];
   private beatTypes: string[] = [];
+  private transpose = 0;
 
   constructor(private readonly place: Place) {}
 
@@ -17,7 +18,7 @@ export class AttributesBuilder {
     } else if (name === 'time') {
       this.beats = [];
       this.beatTypes = [];
-    }
+    } else if (name === 'transpose') this.transpose = 0;
   }
 
   close(name: string, text: string, measure: DraftMeasure): void {
@@ -42,6 +43,16 @@ export class AttributesBuilder {
         return;
       case 'time':
         this.endTime(measure);
+        return;
+      case 'chromatic':
+        this.transpose += semitonesOf(text, 1);
+        return;
+      case 'octave-change':
+        this.transpose += semitonesOf(text, 12);
+        return;
+      case 'transpose':
+        if (this.place.part) this.place.part.transpose = this.transpose;
+        if (this.place.at === 0) measure.transpose = this.transpose;
         return;
       case 'senza-misura':
         this.beats = [];
@@ -86,6 +97,12 @@ export class AttributesBuilder {
     if (this.place.at === 0) measure.time = time;
   }
 }
+
+/** So many semitones or octaves, none beyond what an instrument transposes by. */
+const semitonesOf = (text: string, each: number): number => {
+  const count = Math.round(Number(text));
+  return Number.isFinite(count) && Math.abs(count * each) <= 48 ? count * each : 0;
+};
 
 /** What may stand in a metre. */
 const isFigure = (figure: number) => figure > 0 && figure <= 1_024;

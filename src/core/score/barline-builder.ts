@@ -52,7 +52,7 @@ export class BarlineBuilder {
     if (attributes['after-jump'] === 'yes') measure.repeatAfterJump = true;
     const times = Math.min(99, Math.max(2, Math.round(Number(attributes['times'] ?? 2)) || 2));
     const before = this.place.part?.measures.at(-1);
-    if (this.left && before && this.place.at === 0) {
+    if (this.left && before) {
       this.place.notice('a repeat that ends at a left barline');
       before.repeatEnd = times;
     } else measure.repeatEnd = times;

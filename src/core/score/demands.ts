@@ -1,22 +1,33 @@
 import { soundingNotes, type PlacedNote } from './learn-once';
 import { measuresAt, type Layout } from './bars';
-import type { Score, ScorePart } from './model';
+import type { Score, ScorePart, TimeSignature } from './model';
+import { groupsKind } from '../music';
+import { CHORD_DEMANDS, CHORD_DRILLS, type KeyDemand, type ScoreDemand } from '../skills';
+import { chordOf } from './chords';
 
 /** Something the notes ask for, in the words of the skill map where it has them, with the bars where it stands. */
 export interface Demand {
-  readonly name: string;
+  readonly name: ScoreDemand;
+  /** Whether somebody may have it or not: the range and a metre by its name are facts of the piece. */
+  readonly asks: boolean;
+  /** "7/8" of a metre by its name; null otherwise. */
+  readonly metre: string | null;
+  /** How it is practised before the piece; empty where nothing is said. */
+  readonly drills: readonly string[];
   /** Indexes into the bars of the layout, in order. */
   readonly bars: readonly number[];
   /** The figure that makes it: semitones of a span, notes a second; null where there is none. */
   readonly figure: number | null;
 }
 
-const ACCIDENTALS = ['no sharps or flats', 'one', 'two', 'three', 'four', 'five', 'six', 'seven'];
-/** @example keyWords(2) // => "two sharps" */
-export const keyWords = (fifths: number): string =>
-  fifths === 0
-    ? 'no sharps or flats'
-    : `${ACCIDENTALS[Math.abs(fifths)] ?? Math.abs(fifths)} ${fifths > 0 ? 'sharp' : 'flat'}${Math.abs(fifths) === 1 ? '' : 's'}`;
+const FIGURES = ['one', 'two', 'three', 'four', 'five', 'six', 'seven'] as const;
+/** A signature past seven asks for what seven do. @example keyWords(2) // => "two sharps" */
+export function keyWords(fifths: number): KeyDemand {
+  if (fifths === 0) return 'no sharps or flats';
+  const figure = FIGURES[Math.min(7, Math.abs(fifths)) - 1] ?? 'seven';
+  if (figure === 'one') return fifths > 0 ? 'one sharp' : 'one flat';
+  return fifths > 0 ? `${figure} sharps` : `${figure} flats`;
+}
 
 /** Letters altered by a signature: F C G D A E B in the order of sharps. */
 const SHARPS = [3, 0, 4, 1, 5, 2, 6];
@@ -25,7 +36,7 @@ export const alterIn = (fifths: number, letter: number): number => {
   return fifths > 0 && place < fifths ? 1 : fifths < 0 && 6 - place < -fifths ? -1 : 0;
 };
 
-const SIGN_NAMES: Readonly<Record<string, string>> = {
+const SIGN_NAMES: Readonly<Record<string, ScoreDemand>> = {
   'trill-mark': 'trills',
   mordent: 'mordents',
   'inverted-mordent': 'mordents',
@@ -62,8 +73,8 @@ export function demandsOf(
   layout: Layout,
   seconds: readonly number[],
 ): Demand[] {
-  const found = new Map<string, { bars: Set<number>; figure: number | null }>();
-  const add = (name: string, bar: number, figure: number | null = null) => {
+  const found = new Map<ScoreDemand, { bars: Set<number>; figure: number | null }>();
+  const add = (name: ScoreDemand, bar: number, figure: number | null = null) => {
     const demand = found.get(name) ?? { bars: new Set<number>(), figure: null };
     demand.bars.add(bar);
     if (figure !== null) demand.figure = Math.max(demand.figure ?? 0, figure);
@@ -87,16 +98,17 @@ export function demandsOf(
     if (words !== '' && words !== metre && time?.beatType) {
       add(`in ${words}`, at);
       if (metre !== '') add('metre changes', at);
-      const count = time.groups.reduce((sum, group) => sum + group, 0);
-      if (time.beatType >= 8 && count % 3 === 0 && count > 3) add('compound time', at);
-      if (count === 5 || count === 7 || count === 11) add('irregular time', at);
+      const kind = groupsKind(time.groups, time.beatType);
+      if (kind !== 'simple') add(`${kind} time`, at);
       metre = words;
     }
-    for (const { note, pitch } of notes) {
+    const beat = beatOf(time, quarter);
+    const barTicks = time?.ticks ?? 0;
+    for (const { note, pitch, at: placeIn } of notes) {
       if (note.grace) add('grace notes', at);
       if (note.tuplet && note.tuplet.actual !== note.tuplet.normal)
         add(note.tuplet.actual === 3 ? 'triplets' : note.tuplet.actual === 5 ? 'quintuplets' : 'tuplets', at);
-      if (note.dots > 0 && note.length < 2 * quarter && time?.beatType !== 8) add('dotted figures', at);
+      if (isDottedFigure(note, placeIn, beat, quarter, barTicks)) add('dotted figures', at);
       if (!note.grace && note.length > 0 && note.length <= quarter / 4) add('semiquavers', at);
       if (!note.grace && note.length > 0 && note.length <= quarter / 8) add('demisemiquavers', at);
       if (note.tieStart) add('ties', at);
@@ -104,7 +116,7 @@ export function demandsOf(
       if (key !== null && note.spelling && note.spelling.alter !== alterIn(key, note.spelling.letter))
         add('accidentals', at);
       for (const sign of note.signs) {
-        const name = SIGN_NAMES[sign];
+        const name = signName(sign);
         if (name) add(name, at);
       }
       if (
@@ -120,9 +132,13 @@ export function demandsOf(
       if (!note.grace) last = { note, pitch, at: 0 };
     }
     for (const { note } of notes)
-      for (const sign of note.signs) if (note.unpitched && SIGN_NAMES[sign]) add(SIGN_NAMES[sign] ?? '', at);
-    if (isSyncopated(notes, time?.beatType ?? 4, quarter)) add('syncopation', at);
-    for (const [staff, span] of spansOf(notes)) add(SPANS[staff] ?? `span on staff ${staff}`, at, span);
+      for (const sign of note.signs) {
+        const name = note.unpitched ? signName(sign) : undefined;
+        if (name) add(name, at);
+      }
+    if (isSyncopated(notes, time, quarter)) add('syncopation', at);
+    for (const [staff, span] of spansOf(notes)) add(SPANS[staff] ?? 'span of a further hand', at, span);
+    for (const chord of chordsIn(notes)) add(chord, at);
     const rests = bar.measures.flatMap((index) => part.measures[index]?.notes ?? []);
     if (notes.length > 0 && rests.some(({ pitch, cue }) => pitch === null && !cue)) add('rests', at);
     const lasts = bar.measures.reduce((sum, index) => sum + (seconds[index] ?? 0), 0);
@@ -158,25 +174,100 @@ export function demandsOf(
     const range = all.reduce((a, b) => Math.max(a, b)) - all.reduce((a, b) => Math.min(a, b));
     found.set('range', { bars: new Set(), figure: range });
   }
-  return [...found].map(([name, { bars, figure }]) => ({ name, bars: [...bars], figure }));
+  const chords: readonly string[] = CHORD_DEMANDS;
+  return [...found].map(([name, { bars, figure }]) => {
+    const metreOf = name.startsWith('in ') ? name.slice(3) : null;
+    return {
+      name,
+      bars: [...bars],
+      figure,
+      asks: bars.size > 0 && metreOf === null,
+      metre: metreOf,
+      drills: chords.includes(name) ? CHORD_DRILLS : [],
+    };
+  });
 }
 
-const SPANS = ['several notes at once', 'span of the right hand', 'span of the left hand'];
+const signName = (sign: string): ScoreDemand | undefined =>
+  Object.hasOwn(SIGN_NAMES, sign) ? SIGN_NAMES[sign] : undefined;
+
+const SPANS = ['several notes at once', 'span of the right hand', 'span of the left hand'] as const;
 
 /** Attacks a second from which a passage is called quick. Our choice: four semiquavers to a beat at 60 are four. */
 const FAST = 5;
 
-/** A note that begins off the beat and is held across the next one. */
-const isSyncopated = (notes: readonly PlacedNote[], beatType: number, quarter: number): boolean => {
-  const beat = (4 * quarter) / beatType;
-  return notes.some(
-    ({ note, at }) =>
-      !note.grace &&
-      !note.tieStop &&
-      at % beat !== 0 &&
-      Math.floor(at / beat) < Math.floor((at + note.length - 1) / beat),
-  );
-};
+/** Ticks of the beat that is felt: three small notes in compound time, else one; 0 where nothing is measured. */
+function beatOf(time: TimeSignature | null | undefined, quarter: number): number {
+  if (!time?.beatType) return 0;
+  const small = (4 * quarter) / time.beatType;
+  return groupsKind(time.groups, time.beatType) === 'compound' ? 3 * small : small;
+}
+
+/**
+ * A dotted note that makes a long and a short: not one whose dot only fills beats, such as the beat of 6/8, a whole bar,
+ * or a dotted minim on the beat.
+ */
+function isDottedFigure(
+  note: PlacedNote['note'],
+  at: number,
+  beat: number,
+  quarter: number,
+  bar: number,
+): boolean {
+  if (note.dots === 0 || note.grace) return false;
+  const fills =
+    beat > 0 &&
+    at % beat === 0 &&
+    note.length % beat === 0 &&
+    (note.length === beat || note.length === bar || note.length >= 2 * quarter);
+  return !fills;
+}
+
+/**
+ * A note that begins off the beat and is held over the next one, or in compound time over a pulse of the beat. The notes
+ * of a tuplet that are even lie on a grid of their own.
+ */
+function isSyncopated(
+  notes: readonly PlacedNote[],
+  time: TimeSignature | null | undefined,
+  quarter: number,
+): boolean {
+  const beat = beatOf(time, quarter) || quarter;
+  const pulse = time?.beatType ? (4 * quarter) / time.beatType : quarter;
+  return notes.some(({ note, at }) => {
+    if (note.grace || note.tieStop || at % beat === 0) return false;
+    const isTuplet = note.tuplet !== null && note.tuplet.actual !== note.tuplet.normal;
+    if (isTuplet && note.length > 0 && at % note.length === 0) return false;
+    return Math.floor(at / pulse) < Math.floor((at + note.length - 1) / pulse);
+  });
+}
+
+/** Kinds of chords that sound together under one hand. */
+function chordsIn(notes: readonly PlacedNote[]): Set<ScoreDemand> {
+  const found = new Set<ScoreDemand>();
+  for (const sounding of soundingTogether(notes)) {
+    const chord = sounding.length < 3 ? null : chordOf(sounding.map(({ pitch }) => pitch));
+    if (chord) found.add(chord);
+  }
+  return found;
+}
+
+/** The notes that sound on one staff at each place where one of them begins. */
+function* soundingTogether(notes: readonly PlacedNote[], staff?: number): Generator<readonly PlacedNote[]> {
+  const staves = staff === undefined ? new Set(notes.map(({ note }) => note.staff)) : [staff];
+  for (const each of staves) {
+    const own = notes
+      .filter(({ note }) => note.staff === each && !note.grace && !note.unpitched)
+      .sort((a, b) => a.at - b.at);
+    let sounding: PlacedNote[] = [];
+    for (let next = 0; next < own.length;) {
+      const at = own[next]?.at ?? 0;
+      sounding = sounding.filter((note) => note.at + note.note.length > at);
+      for (; own[next]?.at === at; next += 1) sounding.push(own[next] as PlacedNote);
+      yield sounding;
+    }
+  }
+}
 
 const spansKnown = new WeakMap<readonly PlacedNote[], ReadonlyMap<number, number>>();
 /**
@@ -192,13 +283,15 @@ function spansIn(notes: readonly PlacedNote[]): Map<number, number> {
   const staves = new Set(notes.map(({ note }) => note.staff));
   const spans = new Map<number, number>();
   for (const staff of staves) {
-    const own = notes.filter(({ note }) => note.staff === staff && !note.grace && !note.unpitched);
     let widest = 0;
-    for (const { at } of own) {
-      const sounding = own.filter((each) => each.at <= at && at < each.at + each.note.length);
+    for (const sounding of soundingTogether(notes, staff)) {
       if (sounding.length < 2) continue;
-      const pitches = sounding.map(({ pitch }) => pitch);
-      widest = Math.max(widest, Math.max(...pitches) - Math.min(...pitches));
+      let [low, high] = [Infinity, -Infinity];
+      for (const { pitch } of sounding) {
+        low = Math.min(low, pitch);
+        high = Math.max(high, pitch);
+      }
+      widest = Math.max(widest, high - low);
     }
     if (widest > 0) spans.set(staves.size > 1 ? staff : 0, widest);
   }

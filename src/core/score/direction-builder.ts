@@ -1,13 +1,20 @@
 import { noteValueOf } from '../music';
 import { QUARTERS, type Attributes, type DraftMeasure, type Place } from './draft';
 import type { Mark } from './model';
-import { wordsOrder, type WordsOrder } from './words';
+import { tempoWords, wordsOrder, type WordsOrder } from './words';
 
 /** What stands in a `<direction>` or `<sound>`: tempo, words, dynamics, and the orders to leave the printed order. */
 export class DirectionBuilder {
   /** Marks of the direction being read; they get their place when it ends. */
-  private direction: { marks: ((at: number) => Mark)[]; offset: number; said: string[] } | null = null;
-  private metronome: { units: { unit: string; dots: number }[]; perMinute: string } | null = null;
+  private direction: {
+    marks: ((at: number) => Mark)[];
+    offset: number;
+    /** Whether the offset moves what is heard, and not only where the sign is drawn. */
+    sounds: boolean;
+    said: string[];
+  } | null = null;
+  private metronome: { units: { unit: string; dots: number }[]; perMinute: string; related: boolean } | null =
+    null;
   private soundTempo = false;
 
   constructor(private readonly place: Place) {}
@@ -20,13 +27,16 @@ export class DirectionBuilder {
   open(name: string, attributes: Attributes, parent: string): void {
     switch (name) {
       case 'direction':
-        this.direction = { marks: [], offset: 0, said: [] };
+        this.direction = { marks: [], offset: 0, sounds: false, said: [] };
+        return;
+      case 'offset':
+        if (this.direction) this.direction.sounds = attributes['sound'] === 'yes' || parent === 'sound';
         return;
       case 'sound':
         this.sound(attributes);
         return;
       case 'metronome':
-        this.metronome = { units: [], perMinute: '' };
+        this.metronome = { units: [], perMinute: '', related: false };
         return;
       case 'wedge': {
         const way = attributes['type'];
@@ -54,8 +64,15 @@ export class DirectionBuilder {
         this.mark((at) => ({ at, kind: 'rehearsal', text: text.trim() }));
         return;
       case 'beat-unit':
+      case 'metronome-type':
         this.metronome?.units.push({ unit: text.trim(), dots: 0 });
         return;
+      case 'metronome-relation':
+      case 'metronome-tuplet':
+        // Groups of notes set equal are more than a value each.
+        if (this.metronome) this.metronome.related = name === 'metronome-tuplet' || this.metronome.related;
+        return;
+      case 'metronome-dot':
       case 'beat-unit-dot': {
         const unit = this.metronome?.units.at(-1);
         if (unit) unit.dots += 1;
@@ -82,7 +99,14 @@ export class DirectionBuilder {
     const tempo = Number(attributes['tempo']);
     if (tempo > 0 && Number.isFinite(tempo)) {
       this.soundTempo = this.direction !== null;
-      this.mark((at) => ({ at, kind: 'tempo', quartersPerMinute: tempo, printed: '', unit: null }));
+      this.mark((at) => ({
+        at,
+        kind: 'tempo',
+        quartersPerMinute: tempo,
+        printed: '',
+        unit: null,
+        bends: false,
+      }));
     }
     if (attributes['dacapo'] === 'yes') this.jump({ kind: 'da capo', until: 'either' });
     const segno = attributes['dalsegno'];
@@ -137,12 +161,30 @@ export class DirectionBuilder {
     this.metronome = null;
     const unit = metronome?.units[0];
     if (!metronome || !unit) return;
-    const quarters = (QUARTERS[unit.unit] ?? 1) * (2 - 0.5 ** unit.dots);
+    const quartersIn = (each: { unit: string; dots: number }) =>
+      (QUARTERS[each.unit] ?? 1) * (2 - 0.5 ** each.dots);
+    const printedAs = (each: { unit: string; dots: number }) => `${each.unit}${'.'.repeat(each.dots)}`;
+    const quarters = quartersIn(unit);
+    const next = metronome.units[1];
+    if (metronome.perMinute.trim() === '' && next && metronome.units.length === 2 && !metronome.related) {
+      // The value before lasts as long as the one after: what was felt goes on in other notes.
+      const factor = quartersIn(next) / quarters;
+      const printed = `${printedAs(unit)} = ${printedAs(next)}`;
+      this.mark((at) => ({ at, kind: 'tempo by ratio', factor, printed }));
+      return;
+    }
     const figure = Number(/\d+([.,]\d+)?/.exec(metronome.perMinute)?.[0].replace(',', '.') ?? NaN);
     if (figure > 0) {
-      const printed = `${unit.unit}${'.'.repeat(unit.dots)} = ${metronome.perMinute.trim()}`;
+      const printed = `${printedAs(unit)} = ${metronome.perMinute.trim()}`;
       const value = noteValueOf(quarters / 4);
-      this.mark((at) => ({ at, kind: 'tempo', quartersPerMinute: figure * quarters, printed, unit: value }));
+      this.mark((at) => ({
+        at,
+        kind: 'tempo',
+        quartersPerMinute: figure * quarters,
+        printed,
+        unit: value,
+        bends: false,
+      }));
     } else this.place.notice('a metronome mark without a figure');
   }
 
@@ -151,8 +193,21 @@ export class DirectionBuilder {
     if (!direction) return;
     this.orders(direction);
     this.direction = null;
-    const at = Math.max(0, this.place.at + direction.offset);
+    // An offset moves what is drawn; what is heard stays where it stands, unless the offset sounds.
+    const at = Math.max(0, this.place.at + (direction.sounds ? direction.offset : 0));
     let marks = direction.marks.map((make) => make(at));
+    const words = direction.said.map(tempoWords);
+    const again = words.find((each) => each === 'before' || each === 'first');
+    const heard = marks.some(({ kind }) => kind === 'tempo');
+    if (again && !heard)
+      marks.push({ at, kind: 'tempo again', to: again, printed: direction.said.join(' ') });
+    // What sounds in the course of a rit. or accel., or with no word or figure at all, is no tempo to go back to.
+    const isBare = direction.said.length === 0;
+    const isPrinted = marks.some((mark) => mark.kind === 'tempo' && mark.printed !== '');
+    if (heard && !isPrinted && (isBare || words.includes('bends')))
+      marks = marks.map((mark) => (mark.kind === 'tempo' ? { ...mark, bends: true } : mark));
+    // A tempo that sounds beside a ratio is that of the ratio.
+    if (heard) marks = marks.filter(({ kind }) => kind !== 'tempo by ratio');
     // The tempo that sounds stands before the one that is printed, which says the unit.
     const printed = marks.find((mark) => mark.kind === 'tempo' && mark.printed !== '');
     if (this.soundTempo && printed?.kind === 'tempo')

@@ -14,6 +14,7 @@ export interface DraftPart {
   divisions: number;
   key: KeySignature | null;
   time: TimeSignature | null;
+  transpose: number;
 }
 
 /** Crotchets in the note values the format names. */
@@ -76,6 +77,7 @@ export const newPart = (id: string): DraftPart => ({
   divisions: 1,
   key: null,
   time: null,
+  transpose: 0,
 });
 
 export const newMeasure = (number: string, implicit: boolean, part: DraftPart): DraftMeasure => ({
@@ -83,6 +85,7 @@ export const newMeasure = (number: string, implicit: boolean, part: DraftPart): 
   implicit,
   key: part.key,
   time: part.time,
+  transpose: part.transpose,
   notes: [],
   filled: 0,
   marks: [],

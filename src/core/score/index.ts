@@ -15,7 +15,7 @@ export type { Chunk } from './chunks';
 export type { Demand } from './demands';
 export type { PageQuestion } from './page-questions';
 export type { JumpDrill } from './drills';
-export type { Passage, PassageSize } from './passage';
+export type { Passage, PassageSize, PassageSizes } from './passage';
 export type { Moves, StringInstrument } from './moves';
 export { sidesOf } from './sides';
 export type { LearnedBar, Likeness, NearCopy } from './learn-once';

@@ -11,10 +11,12 @@ export interface LearnedBar {
   readonly like: { readonly bar: number; readonly how: Likeness } | null;
 }
 
-/** A bar that differs from an earlier one in a single note: easily taken for the same. */
+/** A bar that differs from an earlier one in a single note, or in signs alone: easily taken for the same. */
 export interface NearCopy {
   readonly bar: number;
   readonly of: number;
+  /** One pitch; or loudness, articulation or slurs, and then the bar is no more to learn. */
+  readonly differs: 'pitch' | 'signs';
   /** Ticks into the bar where they differ. */
   readonly at: number;
 }
@@ -92,23 +94,71 @@ export const toLearn = (learned: readonly LearnedBar[], { bars }: Layout): numbe
   learned.filter(({ bar, silent, like }) => !silent && like?.how !== 'same' && (bars[bar]?.number ?? 0) > 0)
     .length;
 
-/** Bars of the same rhythm as an earlier one that differ from it in exactly one pitch; the first such bar is named. */
+/** Signs at the notes and between them, each with its place: what a bar asks besides pitch and rhythm. */
+function signsOf(
+  part: ScorePart,
+  bar: Bar,
+  notes: readonly PlacedNote[],
+  { lengths }: Layout,
+): Map<string, number> {
+  const found = new Map<string, number>();
+  for (const { note, at, pitch } of notes)
+    for (const sign of [
+      ...note.signs,
+      ...(note.slurStart ? ['slur'] : []),
+      ...(note.slurStop ? ['slur end'] : []),
+    ])
+      found.set(`${at} ${pitch} ${sign}`, at);
+  let start = 0;
+  for (const index of bar.measures) {
+    for (const mark of part.measures[index]?.marks ?? [])
+      if (mark.kind === 'dynamic' || mark.kind === 'wedge')
+        found.set(`${start + mark.at} ${mark.kind === 'dynamic' ? mark.name : mark.way}`, start + mark.at);
+    start += lengths[index] ?? 0;
+  }
+  return found;
+}
+
+/**
+ * Bars that are easily taken for an earlier one: of the same rhythm and with exactly one other pitch, or with the same
+ * notes and other signs. The first such bar is named; a bar that is wholly like an earlier one is none.
+ */
 export function nearCopies(part: ScorePart, layout: Layout): NearCopy[] {
-  const families = new Map<string, { bar: number; notes: PlacedNote[] }[]>();
+  const families = new Map<string, { bar: number; notes: PlacedNote[]; signs: Map<string, number> }[]>();
   const found: NearCopy[] = [];
   for (const [bar, each] of layout.bars.entries()) {
     const notes = inOrder(soundingNotes(part, each, layout));
-    if (notes.length < 3) continue;
+    if (notes.length === 0) continue;
     const key = rhythmOf(notes);
     const family = families.get(key) ?? [];
     families.set(key, family);
+    const signs = signsOf(part, each, notes, layout);
+    const equals = family.filter((other) => notes.every((note, at) => note.pitch === other.notes[at]?.pitch));
+    const [like] = equals;
+    if (like) {
+      const places = equals.map((other) => firstDifference(signs, other.signs));
+      if (places.every((place) => place !== null))
+        found.push({ bar, of: like.bar, differs: 'signs', at: places[0] ?? 0 });
+      family.push({ bar, notes, signs });
+      continue;
+    }
     for (const other of family) {
       const differing = notes.filter((note, at) => note.pitch !== other.notes[at]?.pitch);
-      if (differing.length !== 1) continue;
-      found.push({ bar, of: other.bar, at: differing[0]?.at ?? 0 });
+      // Of one or two notes one that differs is half of them.
+      if (differing.length !== 1 || notes.length < 3) continue;
+      found.push({ bar, of: other.bar, differs: 'pitch', at: differing[0]?.at ?? 0 });
       break;
     }
-    if (family.length < 40) family.push({ bar, notes });
+    if (family.length < 40) family.push({ bar, notes, signs });
   }
   return found;
+}
+
+/** The first place where the signs of two bars differ; null where they are the same. */
+function firstDifference(a: ReadonlyMap<string, number>, b: ReadonlyMap<string, number>): number | null {
+  const places = [
+    ...[...a].flatMap(([sign, at]) => (b.has(sign) ? [] : [at])),
+    ...[...b].flatMap(([sign, at]) => (a.has(sign) ? [] : [at])),
+  ];
+  return places.length === 0 ? null : Math.min(...places);
 }

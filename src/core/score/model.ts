@@ -33,6 +33,8 @@ export interface Measure {
   /** In force at the start of the measure. */
   readonly key: KeySignature | null;
   readonly time: TimeSignature | null;
+  /** Semitones from the written pitch to the sounding one; 0 for a part that sounds as written. */
+  readonly transpose: number;
   readonly notes: readonly Note[];
   /** Ticks from the start to the furthest note, rest or forward; 0 for an empty measure. */
   readonly filled: number;
@@ -105,7 +107,13 @@ export type Mark = { readonly at: number } &
         readonly quartersPerMinute: number;
         readonly printed: string;
         readonly unit: NoteValue | null;
+        /** A step of a gradual change, heard while a printed word bends the tempo: what "a tempo" goes back behind. */
+        readonly bends: boolean;
       }
+    /** A new tempo by the one before: "quarter = quarter." makes 1.5 times as many crotchets a minute. */
+    | { readonly kind: 'tempo by ratio'; readonly factor: number; readonly printed: string }
+    /** "a tempo" goes back to the tempo before the last gradual change, "Tempo I" to the first of the piece. */
+    | { readonly kind: 'tempo again'; readonly to: 'before' | 'first'; readonly printed: string }
     | { readonly kind: 'words'; readonly text: string }
     | { readonly kind: 'rehearsal'; readonly text: string }
     | { readonly kind: 'dynamic'; readonly name: string }

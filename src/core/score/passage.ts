@@ -10,6 +10,8 @@ export interface Passage {
   readonly bars: BarRange;
   readonly fromBeat: number | null;
   readonly toBeat: number | null;
+  /** From the first bar on as the road of the whole piece goes, to its end; the last bar is then not looked at. */
+  readonly onward?: boolean;
 }
 
 /** The passage as it is played. A bar played in part counts as a bar, its time only as far as it is played. */
@@ -22,6 +24,12 @@ export interface PassageSize {
   /** Bars that are not silent, those that are the same counted once. */
   readonly toLearn: number;
   readonly seconds: number;
+}
+
+/** The bars asked for both ways: these bars alone, and from the first of them on as the road goes. */
+export interface PassageSizes {
+  readonly alone: PassageSize;
+  readonly onward: PassageSize;
 }
 
 export type PassageRefusal =
@@ -38,13 +46,14 @@ export function passageOf(
   score: Score,
   layout: Layout,
   signs: readonly RoadSign[],
-  { bars, fromBeat, toBeat }: Passage,
+  { bars, fromBeat, toBeat: lastBeat, onward = false }: Passage,
   options: RoadmapOptions,
   seconds: readonly number[],
   learned: readonly LearnedBar[],
 ): Result<PassageSize, PassageRefusal> {
   const first = layout.bars.findIndex(({ number }) => number === bars.from);
-  const last = layout.bars.findIndex(({ number }) => number === bars.to);
+  const toBeat = onward ? null : lastBeat;
+  const last = onward ? layout.bars.length - 1 : layout.bars.findIndex(({ number }) => number === bars.to);
   const numbers = layout.bars.map(({ number }) => number).filter((number) => number > 0);
   if (first < 0 || last < first)
     return refuse({ kind: 'no such bars', first: numbers[0] ?? 0, last: numbers.at(-1) ?? 0 });
@@ -62,8 +71,8 @@ export function passageOf(
     if ((beat !== null && beat > Math.ceil(beats)) || isBackwards)
       return refuse({ kind: 'no such beat', bar: layout.bars[bar]?.number ?? 0, beats: Math.ceil(beats) });
   }
-  const road = roadmapOf(signsWithin(signs, from, to), options);
-  const order = road.order.map((index) => index + from);
+  const road = onward ? roadFrom(roadmapOf(signs, options), from) : roadWithin(signs, from, to, options);
+  const { order } = road;
   const lengthOf = (index: number) => layout.lengths[index] ?? 0;
   const lastBar = layout.bars[last]?.measures ?? [];
   /** Ticks cut from the front and from the back; a bar written in several measures is cut measure by measure. */
@@ -92,7 +101,7 @@ export function passageOf(
   );
   const roots = new Set(
     learned
-      .slice(first, last + 1)
+      .slice(onward ? 0 : first, last + 1)
       .filter(({ bar, silent }) => !silent && layout.bars[bar]?.measures.some((each) => order.includes(each)))
       .map(({ bar, like }) => (like?.how === 'same' ? like.bar : bar)),
   );
@@ -100,15 +109,37 @@ export function passageOf(
     ok: true,
     value: {
       order,
-      // What is left out before the first bar played is no leap.
-      jumps: road.jumps.flatMap(({ at, from: lead, to: land, why }) =>
-        at === 0 ? [] : { at, from: lead + from, to: land + from, why },
-      ),
+      jumps: road.jumps,
       printed: layout.bars.slice(first, last + 1).filter(({ number }) => number > 0).length,
       performed: order.reduce((sum, index) => sum + (layout.counts[index] ?? 0), 0),
       toLearn: roots.size,
       seconds: played.reduce((sum, each) => sum + each, 0),
     },
+  };
+}
+
+interface Road {
+  readonly order: readonly number[];
+  readonly jumps: readonly Jump[];
+}
+
+/** The road of some measures alone; what is left out before the first of them is no leap. */
+function roadWithin(signs: readonly RoadSign[], from: number, to: number, options: RoadmapOptions): Road {
+  const road = roadmapOf(signsWithin(signs, from, to), options);
+  return {
+    order: road.order.map((index) => index + from),
+    jumps: road.jumps.flatMap(({ at, from: lead, to: land, why }) =>
+      at === 0 ? [] : [{ at, from: lead + from, to: land + from, why }],
+    ),
+  };
+}
+
+/** A road from where it first comes to a measure. */
+function roadFrom({ order, jumps }: Road, from: number): Road {
+  const start = Math.max(0, order.indexOf(from));
+  return {
+    order: order.slice(start),
+    jumps: jumps.flatMap((jump) => (jump.at > start ? [{ ...jump, at: jump.at - start }] : [])),
   };
 }
 

@@ -2,7 +2,7 @@ import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { refuse, type Result } from '../result';
 import { openContainer, type ContainerRefusal } from './container';
 import type { Score } from './model';
-import { ScoreBuilder } from './score-builder';
+import { MOST_NOTES, ScoreBuilder } from './score-builder';
 import type { ScoreRefusal } from './score-refusal';
 
 const PIECE = 65_536;
@@ -81,7 +81,17 @@ function parse(
   });
   parser.on('text', (part) => builder.addText(part));
   parser.on('cdata', (part) => builder.addText(part));
-  parser.on('closetag', ({ name }) => builder.close(name));
+  parser.on('closetag', ({ name }) => {
+    builder.close(name);
+    if (builder.crowded !== null)
+      throw new Unreadable({
+        kind: 'crowded',
+        measure: builder.crowded,
+        most: MOST_NOTES,
+        line: parser.line,
+        column: parser.column + 1,
+      });
+  });
   try {
     // An XML declaration names the encoding of bytes; the text is decoded, and saxes has no use for it.
     for (let at = 0; at < text.length; at += PIECE) {

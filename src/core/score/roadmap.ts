@@ -51,26 +51,43 @@ export interface Roadmap {
   /** Indexes of measures as performed. */
   readonly order: readonly number[];
   readonly jumps: readonly Jump[];
-  /** What the signs leave open: a segno that is missing, a road without end. */
+  /** Signs that lead nowhere, a road without end, measures that are never played, in sentences' halves. */
   readonly problems: readonly string[];
+  /** Indexes of measures that are never played though repeats are; empty where repeats or endings are left out. */
+  readonly neverPlayed: readonly number[];
 }
 
 /** A road that comes past more measures than this goes round in a circle. */
 const MOST = 100_000;
 
 /**
- * The measures as performed. The k-th pass of a repeat takes the ending that names k; a repeat without a start goes back
- * to after the one before it, else to the beginning. After a da capo or dal segno the last ending is taken and repeats
+ * The measures as performed. The k-th pass of a repeat takes the ending that names k, and where none does the next one
+ * printed; a repeat without a start goes back to after the one before it, else to the beginning; one within another is
+ * played each time the outer one is. After a da capo or dal segno the last ending is taken and repeats
  * are not, unless asked; "to coda" and "fine" act only then, each jump is made once.
  */
 export function roadmapOf(printed: readonly RoadSign[], options: RoadmapOptions = PLAIN_ROADMAP): Roadmap {
-  const signs = options.ending === null ? printed : endingOn(printed, options.ending);
+  const counted = withEveryPass(printed);
+  const signs = options.ending === null ? counted.signs : endingOn(counted.signs, options.ending);
   const order: number[] = [];
   const jumps: Jump[] = [];
-  const problems: string[] = [];
+  const problems = [...counted.problems, ...leadingNowhere(signs)];
   const jumped = new Set<number>();
   let start = 0;
   let pass = 1;
+  /** Repeats that are still open around the one being played, innermost last. */
+  let around: { readonly start: number; readonly pass: number }[] = [];
+  const begin = (at: number) => {
+    start = at;
+    pass = 1;
+  };
+  /** Where a repeat is over: back into the one around it, else what comes next has no start of its own. */
+  const over = (next: number) => {
+    const outer = around.at(-1);
+    around = around.slice(0, -1);
+    if (outer) ({ start, pass } = outer);
+    else begin(next);
+  };
   let returning: JumpEnd | null = null;
   let inCoda = false;
   let at = 0;
@@ -87,8 +104,8 @@ export function roadmapOf(printed: readonly RoadSign[], options: RoadmapOptions 
     const sign = signs[at];
     if (!sign) break;
     if (sign.repeatStart && start !== at) {
-      start = at;
-      pass = 1;
+      if (signs[start]?.repeatStart && isWithin(signs, start, at)) around.push({ start, pass });
+      begin(at);
     }
     const { ending } = sign;
     if (ending?.from === at) {
@@ -96,10 +113,7 @@ export function roadmapOf(printed: readonly RoadSign[], options: RoadmapOptions 
       // An ending no pass names is played where nothing else would be.
       if (!taken && !(ending.last && repeating() && pass > lastPass(signs, ending))) {
         leap(order.at(-1) ?? at - 1, ending.to + 1, 'ending');
-        if (!signs[at]?.ending) {
-          start = at;
-          pass = 1;
-        }
+        if (!signs[at]?.ending) over(at);
         continue;
       }
     }
@@ -112,11 +126,7 @@ export function roadmapOf(printed: readonly RoadSign[], options: RoadmapOptions 
       continue;
     }
     if (sign.repeatEnd > 0 || ending?.to === here) {
-      const over = ending ? ending.last || !repeating() : true;
-      if (over) {
-        start = here + 1;
-        pass = 1;
-      }
+      if (ending ? ending.last || !repeating() : true) over(here + 1);
     }
     if (returning !== null && !inCoda) {
       if (sign.fine && returning !== 'coda') break;
@@ -124,8 +134,8 @@ export function roadmapOf(printed: readonly RoadSign[], options: RoadmapOptions 
         const to = findLabel(signs, 'coda', sign.toCoda, here);
         if (to >= 0) {
           inCoda = true;
-          start = to;
-          pass = 1;
+          around = [];
+          begin(to);
           leap(here, to, 'coda');
           continue;
         }
@@ -139,16 +149,78 @@ export function roadmapOf(printed: readonly RoadSign[], options: RoadmapOptions 
       else {
         returning = sign.jump.until;
         inCoda = false;
-        start = to;
-        pass = 1;
+        around = [];
+        begin(to);
         leap(here, to, sign.jump.kind);
         continue;
       }
     }
     at = here + 1;
   }
-  // What is passed over at the very end is no leap.
-  return { order, jumps: jumps.filter((jump) => jump.at < order.length), problems };
+  const played = new Set(order);
+  const whole = options.repeats && options.ending === null && order.length < MOST;
+  return {
+    order,
+    // What is passed over at the very end is no leap.
+    jumps: jumps.filter((jump) => jump.at < order.length),
+    problems: [...new Set(problems)],
+    neverPlayed: whole ? signs.flatMap((_, at) => (played.has(at) ? [] : [at])) : [],
+  };
+}
+
+/** Whether a repeat that starts at `inner` lies in one that starts before it: two ends come before the next start. */
+function isWithin(signs: readonly RoadSign[], outer: number, inner: number): boolean {
+  let ends = 0;
+  for (let at = outer; at < signs.length; at += 1) {
+    const sign = signs[at];
+    if (!sign) return false;
+    if (at > inner && sign.repeatStart) return false;
+    if (at < inner && sign.repeatEnd > 0) return false;
+    // Endings beside one another end one repeat.
+    if (sign.repeatEnd > 0 && !signs[(sign.ending?.from ?? 0) - 1]?.ending) ends += 1;
+    if (ends === 2) return true;
+  }
+  return false;
+}
+
+/** Signs in which every pass has an ending: a pass that none names takes the next printed one, and so do those after it. */
+function withEveryPass(signs: readonly RoadSign[]): { signs: RoadSign[]; problems: string[] } {
+  const problems: string[] = [];
+  const named = new Map<Ending, Ending>();
+  let beside: Ending[] = [];
+  const settle = () => {
+    const passes = [...new Set(beside.flatMap((ending) => ending.passes))].sort((a, b) => a - b);
+    const missing = passes.flatMap((_, at) => (passes.includes(at + 1) ? [] : [at + 1]));
+    if (beside.length > 1 && missing.length > 0) {
+      problems.push(`no ending is printed for pass ${missing.join(' and ')}`);
+      for (const ending of beside)
+        named.set(ending, { ...ending, passes: ending.passes.map((pass) => passes.indexOf(pass) + 1) });
+    }
+    beside = [];
+  };
+  for (const { ending } of signs)
+    if (!ending) settle();
+    else if (beside.at(-1) !== ending) beside.push(ending);
+  settle();
+  return {
+    signs: signs.map((sign) => ({ ...sign, ending: sign.ending && (named.get(sign.ending) ?? sign.ending) })),
+    problems,
+  };
+}
+
+/** Orders whose place to go to or to end at is not printed anywhere. */
+function leadingNowhere(signs: readonly RoadSign[]): string[] {
+  const any = (is: (sign: RoadSign) => boolean) => signs.some(is);
+  return signs.flatMap(({ jump }) => {
+    if (jump === null) return [];
+    const back = jump.kind === 'da capo' ? 'D.C.' : 'D.S.';
+    if (jump.until === 'fine' && !any(({ fine }) => fine)) return [`${back} al Fine, and no Fine is printed`];
+    if (jump.until !== 'coda') return [];
+    return [
+      ...(any(({ toCoda }) => toCoda !== null) ? [] : [`${back} al Coda, and no “To Coda” is printed`]),
+      ...(any(({ coda }) => coda !== null) ? [] : [`${back} al Coda, and no coda is printed`]),
+    ];
+  });
 }
 
 /** The signs with the ending of one pass played last wherever endings stand side by side and one of them names it. */

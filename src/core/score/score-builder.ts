@@ -10,6 +10,9 @@ import { NoteBuilder } from './note-builder';
 const MOST_TICKS = 1_000_000_000;
 const ROUNDED_TICKS = 55_440;
 
+/** Notes in one measure of a part: no page has more. */
+export const MOST_NOTES = 2_000;
+
 const MEASURE_CHILDREN = new Set(
   'note backup forward direction attributes harmony figured-bass print sound listening barline grouping link bookmark part measure'.split(
     ' ',
@@ -38,6 +41,8 @@ export class ScoreBuilder {
   private measureImplicit = false;
   /** Ticks of the backup or forward being read. */
   private moved = 0;
+  /** The number of a measure with more notes than are read, as printed; null while there is none. */
+  crowded: string | null = null;
   /** Depth inside an element that is passed over; 0 outside. */
   private passedOver = 0;
 
@@ -141,6 +146,7 @@ export class ScoreBuilder {
         return;
       case 'key':
       case 'time':
+      case 'transpose':
         this.attributes.open(name);
         return;
       case 'interchangeable':
@@ -173,8 +179,10 @@ export class ScoreBuilder {
     const { measure } = this.place;
     this.text = '';
     if (!measure) this.closeHead(name, text);
-    else if (this.note.isOpen) this.note.close(name, text, measure);
-    else this.closeInMeasure(name, text, measure);
+    else if (this.note.isOpen) {
+      this.note.close(name, text, measure);
+      if (measure.notes.length > MOST_NOTES) this.crowded ??= measure.number;
+    } else this.closeInMeasure(name, text, measure);
   }
 
   private closeHead(name: string, text: string): void {

@@ -12,6 +12,14 @@ export type ScoreRefusal =
       readonly partial: Score | null;
     }
   | { readonly kind: 'entities'; readonly line: number; readonly column: number }
+  /** More notes in one measure of a part than any page has. `measure` as printed. */
+  | {
+      readonly kind: 'crowded';
+      readonly measure: string;
+      readonly most: number;
+      readonly line: number;
+      readonly column: number;
+    }
   | { readonly kind: 'not a score'; readonly root: string }
   | { readonly kind: 'no notes' };
 
@@ -30,6 +38,8 @@ export function explainScoreRefusal(why: ScoreRefusal): string {
       return `Line ${why.line}, column ${why.column}: the file declares entities of its own, which are not read.`;
     case 'not well-formed':
       return `Line ${why.line}, column ${why.column}: ${why.message}`;
+    case 'crowded':
+      return `Line ${why.line}, column ${why.column}: measure ${why.measure || 'without a number'} has more than ${why.most} notes.`;
     case 'not a score':
       return `The file is no MusicXML score: it begins with ${why.root}.`;
     case 'no notes':

@@ -1,6 +1,6 @@
-import { metreKind, noteLength, noteValueOf, type NoteValue } from '../music';
+import { groupsKind, noteLength, noteValueOf, type NoteValue } from '../music';
 import { measuresAt, type Layout } from './bars';
-import type { Score, TimeSignature } from './model';
+import type { Mark, Score, TimeSignature } from './model';
 
 export interface TempoChange {
   readonly measure: number;
@@ -25,24 +25,52 @@ export interface TimeOptions {
 }
 export const PLAIN_TIMES: TimeOptions = { quartersPerMinute: 120, tempo: null, fermataSeconds: 0 };
 
-/** Tempo marks of all parts in printed order, one for each place. */
-export function tempoChanges(score: Score, { lengths }: Pick<Layout, 'lengths'>): TempoChange[] {
+/**
+ * Tempo marks of all parts in printed order, one for each place. A tempo by ratio counts from the one before it; "a
+ * tempo" goes back to the last one that no gradual change led to, "Tempo I" to the first of the piece.
+ * @param start - crotchets a minute where the score begins without a tempo
+ */
+export function tempoChanges(
+  score: Score,
+  { lengths }: Pick<Layout, 'lengths'>,
+  start: number = PLAIN_TIMES.quartersPerMinute,
+): TempoChange[] {
+  let now = start;
+  let steady = start;
+  let first: number | null = null;
   return lengths.flatMap((_, measure) => {
-    const places = new Map<number, TempoChange>();
+    const places = new Map<number, TempoMark>();
     for (const { marks } of measuresAt(score, measure))
-      for (const mark of marks)
-        if (mark.kind === 'tempo' && !places.has(mark.at))
-          places.set(mark.at, {
-            measure,
-            at: mark.at,
-            quartersPerMinute: mark.quartersPerMinute,
-            printed: mark.printed,
-            unit: mark.unit,
-            ways: tempoWays(score, measure, mark),
-          });
-    return [...places.values()].sort((a, b) => a.at - b.at);
+      for (const mark of marks) if (isTempo(mark) && !places.has(mark.at)) places.set(mark.at, mark);
+    return [...places.values()]
+      .sort((a, b) => a.at - b.at)
+      .map((mark): TempoChange => {
+        now =
+          mark.kind === 'tempo'
+            ? mark.quartersPerMinute
+            : mark.kind === 'tempo by ratio'
+              ? now * mark.factor
+              : mark.to === 'first'
+                ? (first ?? start)
+                : steady;
+        if (mark.kind !== 'tempo' || !mark.bends || first === null) steady = now;
+        first ??= now;
+        const unit = mark.kind === 'tempo' ? mark.unit : null;
+        return {
+          measure,
+          at: mark.at,
+          quartersPerMinute: now,
+          printed: mark.printed,
+          unit,
+          ways: tempoWays(score, measure, { quartersPerMinute: now, unit }),
+        };
+      });
   });
 }
+
+type TempoMark = Extract<Mark, { kind: 'tempo' | 'tempo by ratio' | 'tempo again' }>;
+const isTempo = (mark: Mark): mark is TempoMark =>
+  mark.kind === 'tempo' || mark.kind === 'tempo by ratio' || mark.kind === 'tempo again';
 
 /** In the unit printed, crotchets, the beat and the small note of the metre, and bars; each once. */
 function tempoWays(
@@ -65,8 +93,7 @@ function tempoWays(
 /** The beat of a metre and the small note it is written in; none where nothing is measured. */
 function beatsOf(time: TimeSignature | null): (NoteValue | null)[] {
   if (time?.beatType == null) return [];
-  const upper = time.groups.reduce((sum, each) => sum + each, 0);
-  const compound = time.groups.length === 1 && metreKind({ upper, lower: time.beatType }) === 'compound';
+  const compound = groupsKind(time.groups, time.beatType) === 'compound';
   return [noteValueOf((compound ? 3 : 1) / time.beatType), noteValueOf(1 / time.beatType)];
 }
 
@@ -75,7 +102,7 @@ function beatsOf(time: TimeSignature | null): (NoteValue | null)[] {
  * @returns by measure of the file
  */
 export function measureSeconds(score: Score, layout: Layout, options: TimeOptions = PLAIN_TIMES): number[] {
-  const changes = options.tempo === null ? tempoChanges(score, layout) : [];
+  const changes = options.tempo === null ? tempoChanges(score, layout, options.quartersPerMinute) : [];
   let tempo = options.tempo ?? options.quartersPerMinute;
   let next = 0;
   return layout.lengths.map((length, measure) => {

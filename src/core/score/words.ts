@@ -13,11 +13,32 @@ const until = (text: string): JumpEnd =>
 /** @example wordsOrder("D.S. al Coda") // => { kind: "dal segno", until: "coda" } */
 export function wordsOrder(words: string): WordsOrder | null {
   const text = words.toLowerCase().replace(/\s+/g, ' ').trim();
-  if (/^\(?(d\. ?c\.?|dc|da capo)(?![a-z])/.test(text)) return { kind: 'da capo', until: until(text) };
-  if (/^\(?(d\. ?s\.?|ds|dal segno)(?![a-z])/.test(text)) return { kind: 'dal segno', until: until(text) };
+  // The name of what is returned to may stand before the order: "Menuetto D.C. al Fine".
+  if (/(^|[ (])(d\. ?c\.?|dc|da capo)(?![a-z])/.test(text)) return { kind: 'da capo', until: until(text) };
+  if (/(^|[ (])(d\. ?s\.?|ds|dal (segno\b|𝄋))(?![a-z])/.test(text))
+    return { kind: 'dal segno', until: until(text) };
   if (/^\(?(to|al|alla) (the )?(coda\b|𝄌|⊕)/.test(text)) return { kind: 'to coda' };
-  if (/^\(?fine\)?\.?$/.test(text)) return { kind: 'fine' };
-  if (/^coda\.?$/.test(text)) return { kind: 'coda' };
+  // A pause sign may stand with the word, before it or after.
+  const bare = text.replace(/[𝄐𝄑.()]/gu, '').trim();
+  if (bare === 'fine' || bare === 'il fine') return { kind: 'fine' };
+  if (bare === 'coda') return { kind: 'coda' };
+  return null;
+}
+
+/**
+ * What words say of the tempo: it bends from here on, goes back to the one before, or to the first.
+ * @example tempoWords('poco rit.') // => "bends"
+ */
+export function tempoWords(words: string): 'bends' | 'before' | 'first' | null {
+  const text = words.toLowerCase().replace(/\s+/g, ' ').trim();
+  if (/\b(tempo (i|1|primo|1o|io)\b|tempo [1i][°ºo]|tempo primo)/.test(text)) return 'first';
+  if (/\ba tempo\b/.test(text)) return 'before';
+  if (
+    /\b(rit|riten|ritard|rall|rallent|allarg|slent|smorz|morendo|calando|accel|string|affret|stretto|slow down|slowing|speed up)/.test(
+      text,
+    )
+  )
+    return 'bends';
   return null;
 }
 

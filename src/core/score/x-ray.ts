@@ -7,7 +7,7 @@ import { jumpDrills, type JumpDrill } from './drills';
 import { pageQuestions, type PageQuestion } from './page-questions';
 import { learnOnce, nearCopies, soundingNotes, toLearn, type LearnedBar, type NearCopy } from './learn-once';
 import type { Score, ScorePart } from './model';
-import { passageOf, type PassageRefusal, type PassageSize } from './passage';
+import { passageOf, type Passage, type PassageRefusal, type PassageSize, type PassageSizes } from './passage';
 import { roadmapOf, roadSigns, type Roadmap } from './roadmap';
 import { keyChanges, type KeyChange } from './key-traps';
 import { landmarksOf, type Landmark } from './landmarks';
@@ -31,6 +31,8 @@ export interface XRay {
   readonly measureSeconds: readonly number[];
   /** The bars asked for, played alone; null where the whole piece is asked for. */
   readonly asked: PassageSize | null;
+  /** Those bars alone, and from the first of them on as the road goes; null where the whole piece is asked for. */
+  readonly askedBoth: PassageSizes | null;
   readonly tempos: readonly TempoChange[];
   readonly learned: readonly LearnedBar[];
   readonly traps: readonly NearCopy[];
@@ -39,6 +41,8 @@ export interface XRay {
   readonly landmarks: readonly Landmark[];
   readonly keyChanges: readonly KeyChange[];
   readonly loudness: Loudness;
+  /** What could not be followed or is never played, one sentence each. */
+  readonly problems: readonly string[];
   /** By bar: the widest span sounding at once on one staff, in semitones; 0 where notes are single. */
   readonly spans: readonly number[];
   readonly strokes: StrokeCounts;
@@ -67,9 +71,15 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
   const seconds = measureSeconds(score, layout, options);
   const learned = learnOnce(part, layout);
   const difficulty = difficultyOf(part, layout, seconds);
-  const asked =
-    options.passage && passageOf(score, layout, signs, options.passage, options, seconds, learned);
+  const { passage } = options;
+  const sizeOf = (each: Passage) => passageOf(score, layout, signs, each, options, seconds, learned);
+  const alone = passage && sizeOf({ bars: passage.bars, fromBeat: passage.fromBeat, toBeat: passage.toBeat });
+  const onward = passage && sizeOf({ ...passage, onward: true });
+  const asked = passage?.onward ? onward : alone;
   if (asked?.ok === false) return asked;
+  // A passage that goes on to the end names its first bar alone.
+  if (alone?.ok === false) return alone;
+  if (onward?.ok === false) return onward;
   return {
     ok: true,
     value: {
@@ -82,7 +92,8 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       seconds: roadmap.order.reduce((sum, index) => sum + (seconds[index] ?? 0), 0),
       measureSeconds: seconds,
       asked: asked && asked.value,
-      tempos: tempoChanges(score, layout),
+      askedBoth: alone && onward && { alone: alone.value, onward: onward.value },
+      tempos: tempoChanges(score, layout, options.quartersPerMinute),
       learned,
       traps: nearCopies(part, layout),
       demands: demandsOf(score, part, layout, seconds),
@@ -92,12 +103,28 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       spans: layout.bars.map((bar) => Math.max(0, ...spansOf(soundingNotes(part, bar, layout)).values())),
       strokes: strokeCounts(part),
       moves: movesOf(part, layout),
+      problems: problemsOf(roadmap, layout),
       drills: jumpDrills(asked?.value ?? roadmap, layout),
       difficulty,
       chunks: chunksOf(score, part, layout, difficulty),
       pageQuestions: pageQuestions(score, part, layout, learned, roadmap),
     },
   };
+}
+
+/** What the road leaves open, as sentences; measures that are never played by the numbers of their bars. */
+function problemsOf({ problems, neverPlayed }: Roadmap, layout: Layout): string[] {
+  const never = new Set(neverPlayed);
+  const bars = layout.bars.filter(
+    ({ number, measures }) => number > 0 && measures.every((each) => never.has(each)),
+  );
+  const said = problems.map((words) => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`);
+  if (bars.length === 0) return said;
+  const numbers = bars.map(({ number }) => number).join(', ');
+  return [
+    ...said,
+    bars.length === 1 ? `Bar ${numbers} is never played.` : `Bars ${numbers} are never played.`,
+  ];
 }
 
 /** Why nothing is said of a score that was read, in words. */

@@ -1,4 +1,4 @@
-import { parseMetre, metreKind, type MetreKind } from '../music';
+import { parseMetre, groupsKind, type MetreKind } from '../music';
 import type { Piece } from '../repertoire';
 import type { CrosswalkPlace, CrosswalkRow } from '../requirements';
 
@@ -67,9 +67,10 @@ export function openShelf(pieces: ReadonlyMap<string, Piece>, rows: readonly Cro
 
 /** Simple, compound or irregular, of a metre as printed; groups are counted together. Null where it is none of these. */
 export function metreKindOf(printed: string): MetreKind | null {
-  const [, groups = '', lower = ''] = /^([\d\s+]+)\/(\s*\d+)\s*$/.exec(printed) ?? [];
-  const metre = parseMetre(`${groups.split('+').reduce((sum, each) => sum + Number(each), 0)}/${lower}`);
-  return metre ? metreKind(metre) : null;
+  const [, upper = '', lower = ''] = /^([\d\s+]+)\/(\s*\d+)\s*$/.exec(printed) ?? [];
+  const groups = upper.split('+').map(Number).filter((group) => group > 0);
+  const metre = parseMetre(`${groups.reduce((sum, each) => sum + each, 0)}/${lower}`);
+  return metre ? groupsKind(groups, metre.lower) : null;
 }
 
 /** By level, then title: the order of a shelf that nothing is looked for on. */

@@ -14,7 +14,13 @@ export {
   type NamedFamilies,
   type SkillFamily,
 } from './families';
-export { CHORD_DEMANDS, CHORD_DRILLS, type ChordDemand, type ScoreDemand } from './demand-names';
+export {
+  CHORD_DEMANDS,
+  CHORD_DRILLS,
+  type ChordDemand,
+  type KeyDemand,
+  type ScoreDemand,
+} from './demand-names';
 export { meaningOf, type DemandMeaning } from './vocabulary';
 export { explainMapProblem, mapWith, ownSkillsOf, withoutSkill, withSkill } from './own-skills';
 export { problemsOfMap } from './map-problems';

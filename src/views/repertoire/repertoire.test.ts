@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import type { ScoreDemand } from '@/core/skills';
 import { demandsHad, playersOf, repertoireOf } from '@/core/register';
 import { isLearned } from '@/core/repertoire';
 import { checkProgramme, crosswalk } from '@/core/requirements';
@@ -84,7 +85,10 @@ test.each([
   [null, 80, null],
   ['s', 200, null],
 ] as const)('facts by the score, its tempo in %s', (unit, quartersPerMinute, tempo) => {
-  const demand = (name: string) => ({ name, bars: [0], figure: null });
+  const demand = (name: ScoreDemand) => {
+    const metre = name.startsWith('in ') ? name.slice(3) : null;
+    return { name, bars: [0], figure: null, metre, asks: metre === null && name !== 'range', drills: [] };
+  };
   const facts = scoreFacts({
     seconds: 44.4,
     printed: 18,

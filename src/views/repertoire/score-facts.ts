@@ -2,8 +2,6 @@ import { noteLength } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
 import type { ScoreAnswer } from '@/workers/score-client';
 
-const METRE = /^in (.+)$/;
-
 /** The first tempo as a tempo of the piece; null where its unit or figure is none that a piece can have. */
 function tempoOf(first: ScoreAnswer['tempos'][number] | undefined): Piece['tempo'] {
   if (!first || first.unit === null) return null;
@@ -16,15 +14,14 @@ export function scoreFacts(
   answer: Pick<ScoreAnswer, 'seconds' | 'printed' | 'toLearn' | 'demands' | 'tempos' | 'spans'>,
 ): Pick<Piece, 'seconds' | 'bars' | 'barsToLearn' | 'metre' | 'tempo' | 'demands' | 'span'> {
   const span = Math.max(0, ...answer.spans);
-  const names = answer.demands.map(({ name }) => name);
   return {
     // Without a tempo the seconds are those of a default, and no fact of the piece.
     seconds: answer.tempos.length === 0 ? null : Math.round(answer.seconds),
     bars: answer.printed,
     barsToLearn: answer.toLearn,
-    metre: names.flatMap((name) => METRE.exec(name)?.[1] ?? [])[0] ?? null,
+    metre: answer.demands.find(({ metre }) => metre !== null)?.metre ?? null,
     tempo: tempoOf(answer.tempos[0]),
     ...(span > 0 && span <= 60 && { span }),
-    demands: names.filter((name) => name !== 'range' && !METRE.test(name)),
+    demands: answer.demands.flatMap(({ name, asks }) => (asks ? [name] : [])),
   };
 }

@@ -10,8 +10,19 @@ import {
   type ValueChange,
 } from '@/core/score';
 import { shortName, type Student } from '@/core/students';
-import { removeScore, type ReadyState } from '@/store';
-import { Button, Empty, ErrorSay, Glyph, LinkButton, Loading, PageLine, Section, SelectField } from '@/ui';
+import { removeScore, type ReadyState, saveSettings } from '@/store';
+import {
+  Button,
+  Empty,
+  ErrorSay,
+  Glyph,
+  LinkButton,
+  Loading,
+  PageLine,
+  Section,
+  SelectField,
+  TextField,
+} from '@/ui';
 import { hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { AskedFor } from './parts/AskedFor';
@@ -26,7 +37,6 @@ import {
   barRanges,
   barsFrom,
   barWords,
-  isAsked,
   lacking,
   playedBars,
   sizeWords,
@@ -104,7 +114,11 @@ function OpenScore({
   readonly student: Student | null;
 }) {
   const score = ready.studio.scores.get(scoreId);
-  const [options, setOptions] = useState(PLAIN_X_RAY);
+  const { fermataSeconds = 0 } = ready.studio.settings;
+  const [asking, setOptions] = useState(PLAIN_X_RAY);
+  const [part, choosePart] = useState<string | null>(null);
+  // Every figure of the page is of the part chosen, with the pauses of the studio.
+  const options = useMemo(() => ({ ...asking, part, fermataSeconds }), [asking, part, fermataSeconds]);
   const read = useScore(score?.xml ?? '', options);
   const [bar, pick] = useState(0);
   const [tint, setTint] = useState<Tint>('difficulty');
@@ -155,10 +169,47 @@ function OpenScore({
           <b>{sizeWords(answer)}</b> · {formatTime(Math.round(answer.seconds))}
           {tempo || options.tempo !== null ? '' : ' at 120, since no tempo is given'}
         </p>
+        <div className={css.acts}>
+          {answer.parts.length > 1 && (
+            <SelectField
+              label="Part"
+              value={answer.part}
+              options={answer.parts.map(({ id, name }) => ({ value: id, label: name || id }))}
+              onChange={choosePart}
+            />
+          )}
+          <TextField
+            label={`A pause sign adds, seconds${ready.studio.settings.fermataSeconds === undefined ? ', assumed' : ''}`}
+            type="number"
+            min={0}
+            max={60}
+            value={String(fermataSeconds)}
+            onChange={(value) => {
+              const seconds = Number(value);
+              if (value !== '' && seconds >= 0 && seconds <= 60)
+                void saveSettings({ fermataSeconds: seconds });
+            }}
+          />
+        </div>
         {answer.asked && (
           <p className={css.facts}>
             Asked for: <b>{askedWords(answer)}</b> · {formatTime(Math.round(answer.asked.seconds))}
           </p>
+        )}
+        {answer.askedBoth && (
+          <ul className={css.list}>
+            {(
+              [
+                ['These bars', answer.askedBoth.alone],
+                ['From here on, as the road goes', answer.askedBoth.onward],
+              ] as const
+            ).map(([name, size]) => (
+              <li key={name}>
+                {name}: {size.performed} played, {size.toLearn} to learn,{' '}
+                {formatTime(Math.round(size.seconds))}
+              </li>
+            ))}
+          </ul>
         )}
         <PlayedStrip
           played={played}
@@ -199,29 +250,28 @@ function OpenScore({
           title="What it asks for"
           end={
             student
-              ? `${lacking(answer.demands, had).length} of ${answer.demands.filter(isAsked).length} not had by ${shortName(student.name)}`
+              ? `${lacking(answer.demands, had).length} of ${answer.demands.filter(({ asks }) => asks).length} not had by ${shortName(student.name)}`
               : `${answer.demands.length}`
           }
         >
           <ul className={css.list}>
-            {answer.demands
-              .map((each) => ({ ...each, asked: isAsked(each) }))
-              .map(({ name, bars: where, figure, asked: isOne }) => (
-                <li key={name}>
-                  {had && isOne && (
-                    <Glyph
-                      name={had.has(name.toLowerCase()) ? 'tick' : 'gate'}
-                      label={had.has(name.toLowerCase()) ? 'has it' : 'not had'}
-                      size={13}
-                    />
-                  )}{' '}
-                  <b>{name}</b>
-                  {figure === null
-                    ? ''
-                    : ` up to ${name === 'quick passages' ? `${figure.toFixed(1)} a second` : `${figure} semitones`}`}
-                  {where.length > 0 && <span className={css.soft}> {barWords(answer, where)}</span>}
-                </li>
-              ))}
+            {answer.demands.map(({ name, bars: where, figure, asks: isOne, drills }) => (
+              <li key={name}>
+                {had && isOne && (
+                  <Glyph
+                    name={had.has(name.toLowerCase()) ? 'tick' : 'gate'}
+                    label={had.has(name.toLowerCase()) ? 'has it' : 'not had'}
+                    size={13}
+                  />
+                )}{' '}
+                <b>{name}</b>
+                {figure === null
+                  ? ''
+                  : ` up to ${name === 'quick passages' ? `${figure.toFixed(1)} a second` : `${figure} semitones`}`}
+                {where.length > 0 && <span className={css.soft}> {barWords(answer, where)}</span>}
+                {drills.length > 0 && <span className={css.soft}>; drill: {drills.join(', ')}</span>}
+              </li>
+            ))}
           </ul>
         </Section>
         <Section title="To work on" end="hardest first">
@@ -256,7 +306,7 @@ function OpenScore({
             </ul>
           </Section>
         )}
-        {answer.roadmap.problems.map((problem) => (
+        {answer.problems.map((problem) => (
           <p key={problem}>{problem}</p>
         ))}
         <AskedFor ready={ready} scoreId={scoreId} student={student} wrong={read.wrong} onAsk={setOptions} />

@@ -5,7 +5,6 @@ import {
   barName,
   barRanges,
   barWords,
-  isAsked,
   likeWords,
   placeWords,
   playedBars,
@@ -36,7 +35,7 @@ function answerOf(): ScoreAnswer {
   const seen = xRay(read.value, PLAIN_X_RAY);
   if (!seen.ok) throw new Error(seen.why.kind);
   const { part, ...found } = seen.value;
-  return { ...found, title: '', composer: '', parts: [part.name], part: part.name, notices: [], xml };
+  return { ...found, title: '', composer: '', parts: [{ id: part.id, name: part.name }], part: part.id, notices: [], xml };
 }
 const answer = answerOf();
 
@@ -67,7 +66,7 @@ test('what a bar owes to an earlier one, and how it is shaded', () => {
   const notes = { notes: [{ bar: 2, day: '2027-01-20' as never, text: 'breathe' }] };
   const shaded = (tint: Parameters<typeof tintOf>[2]) =>
     answer.layout.bars.map((_, bar) =>
-      tintOf(answer, notes, tint, { name: '', bars: [1], figure: null }, bar),
+      tintOf(answer, notes, tint, { name: 'leaps', bars: [1], figure: null, asks: true, metre: null, drills: [] }, bar),
     );
   expect(shaded('what is new')).toEqual([1, 1, 1, 1, 0]);
   expect(shaded('notes')).toEqual([0, 0, 1, 0, 0]);
@@ -76,7 +75,7 @@ test('what a bar owes to an earlier one, and how it is shaded', () => {
     answer.layout.bars.map(
       (_, bar) => tintOf(answer, notes, 'demands not had', undefined, bar, new Set(names)) > 0,
     );
-  const asked = answer.demands.filter(isAsked);
+  const asked = answer.demands.filter(({ asks }) => asks);
   expect(asked.map(({ name }) => name)).not.toContain('in 4/4');
   expect(had(asked.map(({ name }) => name))).toEqual([false, false, false, false, false]);
   for (const { name, bars } of asked)

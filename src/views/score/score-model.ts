@@ -72,11 +72,9 @@ export function tintOf(
   }
 }
 
-/** A demand that stands in the bars and that somebody may have or not: not the range, and not a metre by its name. */
-export const isAsked = ({ name, bars }: Demand): boolean => bars.length > 0 && !name.startsWith('in ');
 /** Demands that the student has not; none where no student is looked at. */
 export const lacking = (demands: readonly Demand[], had: ReadonlySet<string> | null): Demand[] =>
-  had ? demands.filter((demand) => isAsked(demand) && !had.has(demand.name.toLowerCase())) : [];
+  had ? demands.filter((demand) => demand.asks && !had.has(demand.name.toLowerCase())) : [];
 
 const isNew = (learned: LearnedBar | undefined) =>
   learned !== undefined && !learned.silent && learned.like?.how !== 'same';

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { goalContext, openGoals, repertoireOf } from '@/core/register';
+import { goalContext, levelsToLookAt, openGoals, repertoireOf } from '@/core/register';
 import { breadthPace, isLearned, stateOf } from '@/core/repertoire';
 import { backupsFor, coverageOf, exposureOf } from '@/core/shelf';
 import type { Student } from '@/core/students';
@@ -165,19 +165,12 @@ function NeverMet({
   readonly ready: ReadyState;
   readonly student: Student;
 }) {
-  const goals = openGoals(studio).filter(({ studentId }) => studentId === student.id);
-  const own = [...studio.sets.values()].filter(
-    ({ instrument, edition }) =>
-      instrument === student.instrument && (edition.overlapTo ?? edition.to) >= now.day,
+  const { levels, first } = useMemo(
+    () => levelsToLookAt(studio, student, now.day),
+    [studio, student, now.day],
   );
-  const levels = own.flatMap((set) => set.levels.map((level) => ({ set, level })));
-  const aimed = goals[0];
   const [picked, pick] = useState<string | null>(null);
-  const held = Math.max(0, ...student.levelsHeld.map(({ rank }) => rank));
-  const at =
-    levels.find(({ set, level }) => `${set.id} ${level.id}` === picked) ??
-    levels.find(({ set, level }) => set.id === aimed?.setId && level.id === aimed.levelId) ??
-    levels.find(({ level }) => level.rank > held);
+  const at = levels.find(({ set, level }) => `${set.id} ${level.id}` === picked) ?? first;
   const rows = useMemo(
     () =>
       at
@@ -204,7 +197,7 @@ function NeverMet({
               value={at ? `${at.set.id} ${at.level.id}` : ''}
               options={levels.map(({ set, level }) => ({
                 value: `${set.id} ${level.id}`,
-                label: `${set.name}, ${level.name}${own.filter(({ family }) => family === set.family).length > 1 ? `, ${set.edition.name}` : ''}`,
+                label: `${set.name}, ${level.name}${levels.some((each) => each.set.family === set.family && each.set !== set) ? `, ${set.edition.name}` : ''}`,
               }))}
               onChange={pick}
             />

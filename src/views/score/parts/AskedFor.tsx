@@ -35,6 +35,7 @@ export function AskedFor({
   const [repeats, setRepeats] = useState(true);
   const [onReturn, setReturn] = useState(false);
   const [ending, setEnding] = useState<EndingName>('as printed');
+  const [onward, setOnward] = useState(false);
   const [from, setFrom] = useState('');
   const range = parseBars(bars);
   const named = requirements.find(({ id }) => id === from);
@@ -52,7 +53,9 @@ export function AskedFor({
       repeatsOnReturn: onReturn,
       ending: ending === 'as printed' ? null : ENDINGS.indexOf(ending),
       tempo: named?.tempo ? named.tempo.perMinute * 4 * noteLength(named.tempo.unit) : null,
-      passage: range ? { bars: range, fromBeat: same?.fromBeat ?? null, toBeat: same?.toBeat ?? null } : null,
+      passage: range
+        ? { bars: range, fromBeat: same?.fromBeat ?? null, toBeat: same?.toBeat ?? null, onward }
+        : null,
     });
   };
   return (
@@ -86,9 +89,18 @@ export function AskedFor({
           options={ENDINGS.map((value) => ({ value, label: value }))}
           onChange={(value) => setEnding(value as EndingName)}
         />
+        <SelectField
+          label="Bars mean"
+          value={onward ? 'onward' : 'alone'}
+          options={[
+            { value: 'alone', label: 'these bars' },
+            { value: 'onward', label: 'from here on, as the road goes' },
+          ]}
+          onChange={(value) => setOnward(value === 'onward')}
+        />
         <CheckField label="repeats are played" checked={repeats} onChange={setRepeats} />
         <CheckField label="repeats are played on the return" checked={onReturn} onChange={setReturn} />
-        <Button type="submit">Read it so</Button>
+        <Button type="submit">Apply</Button>
         <Button
           look="quiet"
           onClick={() => {
@@ -97,6 +109,7 @@ export function AskedFor({
             setRepeats(true);
             setReturn(false);
             setEnding('as printed');
+            setOnward(false);
             onAsk(PLAIN_X_RAY);
           }}
         >

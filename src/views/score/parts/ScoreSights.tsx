@@ -1,4 +1,4 @@
-import { groupingsOf, handRate, rollStrokes } from '@/core/music';
+import { countedOddly, groupingsOf, handRate, rollStrokes } from '@/core/music';
 import { useState } from 'react';
 import { barOfMeasure, sidesOf, type LoudnessStep } from '@/core/score';
 import { Button, Section, SelectField, TempoMark } from '@/ui';
@@ -21,15 +21,11 @@ export function ScoreSights({ answer, student, onPick }: SightProps) {
     </Button>
   );
   const barOf = barOfMeasure(answer.layout);
-  const beats = answer.tempos[0]?.quartersPerMinute ?? 120;
+  const beats = answer.tempos[0]?.quartersPerMinute ?? null;
   const reach = student?.reachSemitones ?? null;
   const wide = spans.flatMap((span, bar) => (reach !== null && span > reach ? [{ bar, span }] : []));
   const widest = Math.max(0, ...spans);
-  const odd = [
-    ...new Set(answer.demands.flatMap(({ name }) => /^in ([\d+]+)\/(?:8|16)$/.exec(name)?.[1] ?? [])),
-  ]
-    .map((groups) => groups.split('+').reduce((sum, each) => sum + Number(each), 0))
-    .filter((count) => count >= 5 && count % 3 !== 0 && count <= 13);
+  const odd = countedOddly(answer.demands.flatMap(({ metre }) => metre ?? []));
   return (
     <>
       {answer.tempos.length > 0 && (
@@ -107,12 +103,15 @@ export function ScoreSights({ answer, student, onPick }: SightProps) {
         </Section>
       )}
       {answer.demands.some(({ name }) => name === 'tremolo') && (
-        <Section title="Rolls" end={`at ${Math.round(beats)} crotchets a minute`}>
+        <Section
+          title="Rolls"
+          end={beats === null ? 'no tempo is given' : `at ${Math.round(beats)} crotchets a minute`}
+        >
           <ul className={css.list}>
             {MOTIONS.map((motions) => (
               <li key={motions}>
-                {motions} motions a beat: {rollStrokes(motions)} strokes in one beat,{' '}
-                {handRate(beats, motions).toFixed(1)} motions a second
+                {motions} motions a beat: {rollStrokes(motions)} strokes in one beat
+                {beats === null ? '' : `, ${handRate(beats, motions).toFixed(1)} motions a second`}
               </li>
             ))}
           </ul>
