@@ -154,7 +154,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await sees(page, before.slice(0, 40), '[aria-label="Practice card"] tfoot');
 
   await page.goto(`${baseUrl}/readiness`);
-  await sees(page, 'no evidence yet', '[data-testid="readiness-A"]');
+  await sees(page, 'not marked yet', '[data-testid="readiness-A"]');
   await page.goto(`${baseUrl}/mark`);
   await sees(page, 'Criteria');
   for (const [component, marks] of [

@@ -1,7 +1,7 @@
 // The HTTP server round the built app: compression, security headers, the prerendered pages, the endpoints.
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative, sep } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import compression from 'compression';
 import express from 'express';
@@ -21,6 +21,17 @@ function scriptHashes() {
         hashes.add(`'sha256-${createHash('sha256').update(body).digest('base64')}'`);
   }
   return [...hashes];
+}
+
+/** The addresses of all pages and files in the built app. */
+function addressesOfFiles() {
+  const files = readdirSync(client, { recursive: true, withFileTypes: true }).filter((each) => each.isFile());
+  return new Set(
+    files.flatMap(({ parentPath, name }) => {
+      const path = `/${relative(client, join(parentPath, name)).split(sep).join('/')}`;
+      return path.endsWith('.html') ? [path, path.replace(/(?:\/index)?\.html$/, '') || '/'] : [path];
+    }),
+  );
 }
 
 export async function createApp() {
@@ -48,6 +59,8 @@ export async function createApp() {
         },
       },
       strictTransportSecurity: false,
+      // As `frame-ancestors` says, for browsers that know only the older header.
+      xFrameOptions: { action: 'deny' },
       referrerPolicy: { policy: 'no-referrer' },
     }),
   );
@@ -57,8 +70,38 @@ export async function createApp() {
   });
   app.use(compression());
   app.use('/_astro', express.static(join(client, '_astro'), { immutable: true, maxAge: '1y' }));
-  app.use(express.static(client, { extensions: ['html'], redirect: false, cacheControl: false }));
-  app.use(handler);
-  app.use((_, response) => void response.status(404).sendFile(join(client, '404.html')));
+  // The pages, the service worker and what stands beside them keep their names from build to build: a browser asks again.
+  const asksAgain = (response) => response.setHeader('Cache-Control', 'no-cache');
+  app.use(
+    express.static(client, {
+      extensions: ['html'],
+      redirect: false,
+      cacheControl: false,
+      setHeaders: asksAgain,
+    }),
+  );
+  // The endpoints alone are Astro's: its own addresses, such as the one that makes images, are not for anyone.
+  app.use((request, response, next) =>
+    request.path.startsWith('/api/') ? handler(request, response, next) : next(),
+  );
+  const addresses = addressesOfFiles();
+  app.use((request, response) => {
+    asksAgain(response);
+    const reads = request.method === 'GET' || request.method === 'HEAD';
+    if (!reads && addresses.has(request.path))
+      response
+        .status(405)
+        .setHeader('Allow', 'GET, HEAD')
+        .type('text')
+        .send('This address takes GET, HEAD\n');
+    else response.status(404).sendFile(join(client, '404.html'), { cacheControl: false });
+  });
+  // A fault is said in one line, without what only its author can read. Four arguments make it Express's last resort.
+  app.use((error, request, response, next) => {
+    if (response.headersSent) return next(error);
+    const status = error.status >= 400 && error.status < 500 ? error.status : 500;
+    if (status === 500) console.error(`${request.method} ${request.path}: ${error.message}`);
+    response.status(status).type('text').send(`${status}\n`);
+  });
   return app;
 }

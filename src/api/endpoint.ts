@@ -23,7 +23,8 @@ export function endpoint<Body>(
     if (type !== '' && !/^application\/([\w.-]+\+)?json\b/i.test(type))
       return problem(415, 'The body must be JSON');
     const bytes = await readBytes(request, BODY_LIMIT);
-    if (bytes === null) return problem(413, `The body is larger than ${BODY_LIMIT} bytes`);
+    if (bytes === 'too large') return problem(413, `The body is larger than ${BODY_LIMIT} bytes`);
+    if (bytes === 'cut short') return CUT_SHORT();
     const parsed = parseJson(new TextDecoder().decode(bytes));
     if (!parsed.ok) return problem(400, 'The body is not JSON', parsed.why);
     const checked = validate<Body>(shape, parsed.value);
@@ -33,20 +34,28 @@ export function endpoint<Body>(
   };
 }
 
-/** The body whole; null when it is larger than the limit, and then it is not read to the end. */
-export async function readBytes(request: Request, limit: number): Promise<Uint8Array | null> {
-  if (Number(request.headers.get('content-length') ?? 0) > limit) return null;
+/** For a body whose sender went away. Nobody may be there to read it, and it is no fault of the server. */
+export const CUT_SHORT = (): Response => problem(400, 'The body ended too early');
+
+/** The body whole. One that is larger than the limit is not read to the end. */
+export async function readBytes(
+  request: Request,
+  limit: number,
+): Promise<Uint8Array | 'too large' | 'cut short'> {
+  if (Number(request.headers.get('content-length') ?? 0) > limit) return 'too large';
   const reader = request.body?.getReader();
   if (!reader) return new Uint8Array();
   const pieces: Uint8Array[] = [];
   let size = 0;
   for (;;) {
-    const { done, value } = (await reader.read()) as ReadableStreamReadResult<Uint8Array>;
+    const read = (await reader.read().catch(() => null)) as ReadableStreamReadResult<Uint8Array> | null;
+    if (!read) return 'cut short';
+    const { done, value } = read;
     if (done) break;
     size += value.byteLength;
     if (size > limit) {
       await reader.cancel();
-      return null;
+      return 'too large';
     }
     pieces.push(value);
   }

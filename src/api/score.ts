@@ -8,7 +8,7 @@ import {
   type Passage,
   type XRayOptions,
 } from '@/core/score';
-import { readBytes } from './endpoint';
+import { CUT_SHORT, readBytes } from './endpoint';
 import { json, problem } from './problem';
 
 /** Largest score in bytes, as it is sent. */
@@ -26,12 +26,7 @@ const FIGURES = [
 function optionsOf(query: URLSearchParams): { options: XRayOptions; problems: Problem[] } {
   const problems: Problem[] = [];
   const options: Record<string, unknown> = { ...PLAIN_X_RAY, part: query.get('part') };
-  for (const name of FLAGS) {
-    const text = query.get(name);
-    if (text === null) continue;
-    if (text === 'true' || text === 'false') options[name] = text === 'true';
-    else problems.push({ pointer: `/${name}`, message: 'is neither true nor false' });
-  }
+  for (const name of FLAGS) options[name] = flagIn(query, name, problems) ?? PLAIN_X_RAY[name];
   for (const [name, least, most] of FIGURES) {
     const text = query.get(name);
     if (text === null) continue;
@@ -41,6 +36,14 @@ function optionsOf(query: URLSearchParams): { options: XRayOptions; problems: Pr
   }
   const passage = passageIn(query, problems);
   return { options: { ...options, passage } as unknown as XRayOptions, problems };
+}
+
+/** Whether a flag is set; undefined where the address does not name it. */
+function flagIn(query: URLSearchParams, name: string, problems: Problem[]): boolean | undefined {
+  const text = query.get(name);
+  if (text !== null && text !== 'true' && text !== 'false')
+    problems.push({ pointer: `/${name}`, message: 'is neither true nor false' });
+  return text === null ? undefined : text === 'true';
 }
 
 /** The bars asked for, "from" and "to" by their counted numbers, or "from" and onward; null where none is named. */
@@ -53,7 +56,7 @@ function passageIn(query: URLSearchParams, problems: Problem[]): Passage | null 
     return null;
   };
   const [from, to, fromBeat, toBeat] = ['from', 'to', 'fromBeat', 'toBeat'].map(whole);
-  const onward = query.get('onward') === 'true';
+  const onward = flagIn(query, 'onward', problems) ?? false;
   if (from == null && to == null) return null;
   if (onward && from != null)
     return { bars: { from, to: to ?? from }, fromBeat: fromBeat ?? null, toBeat: toBeat ?? null, onward };
@@ -69,7 +72,8 @@ export async function scoreAnswer(request: Request): Promise<Response> {
   const { options, problems } = optionsOf(new URL(request.url).searchParams);
   if (problems.length > 0) return problem(422, 'The address asks for something that cannot be', problems);
   const bytes = await readBytes(request, SCORE_LIMIT);
-  if (bytes === null) return problem(413, `The score is larger than ${SCORE_LIMIT} bytes`);
+  if (bytes === 'too large') return problem(413, `The score is larger than ${SCORE_LIMIT} bytes`);
+  if (bytes === 'cut short') return CUT_SHORT();
   const read = readScore(bytes);
   if (!read.ok) {
     const { why } = read;

@@ -7,7 +7,7 @@ import {
   type StoredRecord,
 } from '@/core/files';
 import { isCalendarDay, type CalendarDay } from '@/core/time';
-import { isSealed, seal, unseal } from './encryption';
+import { isSealed, readSealed, seal, unseal } from './encryption';
 import { currentRecords, takeRecords, type Which } from './studio-store';
 
 const BACKED_UP = (which: Which) => `formal-stave.backed-up.${which}`;
@@ -34,8 +34,10 @@ export type ImportPreview =
 export async function importPreview(source: string, passphrase: string): Promise<ImportPreview> {
   let plain: string | null = source;
   if (isSealed(source)) {
+    const file = readSealed(source);
+    if (!file.ok) return { kind: 'refused', problems: file.why };
     if (passphrase === '') return { kind: 'locked', tried: false };
-    plain = await unseal(source, passphrase);
+    plain = await unseal(file.value, passphrase);
     if (plain === null) return { kind: 'locked', tried: true };
   }
   const file = parseStudioFile(plain);

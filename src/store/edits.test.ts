@@ -36,9 +36,9 @@ function ready(): ReadyState {
 }
 const orla = () => ready().studio.students.get('orla')!;
 const marksOf = (goalId: string) =>
-  [...ready().studio.sheets.values()].filter(
+  [...ready().studio.sheets.values()].find(
     (sheet) => sheet.goalId === goalId && sheet.assessor === 'teacher' && sheet.day === '2027-01-20',
-  )[0]?.marks ?? {};
+  )?.marks ?? {};
 
 /** Another tab of the same studio: its own module, its own stack of undo, the same database and lock. */
 async function otherTab(): Promise<typeof import('.')> {

@@ -1,17 +1,31 @@
-import { object, oneOf, parseJson, text, validate, whole } from '@/core/files';
+import {
+  newerVersion,
+  object,
+  oneOf,
+  parseJson,
+  text,
+  validate,
+  verbatim,
+  whole,
+  type Problem,
+} from '@/core/files';
+import { refuse, type Result } from '@/core/result';
 
 /** Rounds of PBKDF2-SHA-256; our choice, because current guidance for it asks for 600,000. */
 const ITERATIONS = 600_000;
+/** A file that asks for more would hold the browser up for as long as its maker likes. */
+const MOST_ITERATIONS = 1_000_000;
 
-const lockedShape = object({
+const sealedShape = object({
   format: oneOf(['formal-stave-studio-locked']),
   version: whole(1, 1),
-  iterations: whole(100_000, 5_000_000),
+  iterations: whole(100_000, MOST_ITERATIONS),
   salt: text(60, 8),
   iv: text(60, 8),
-  sealed: text(200_000_000, 1),
+  sealed: verbatim(200_000_000, 1),
 });
-interface LockedFile {
+/** A studio file as it is sealed; nothing of it can be read without the passphrase. */
+export interface SealedFile {
   readonly iterations: number;
   readonly salt: string;
   readonly iv: string;
@@ -65,13 +79,18 @@ export async function seal(source: string, passphrase: string): Promise<string> 
 export const isSealed = (source: string): boolean =>
   source.slice(0, 200).includes('"formal-stave-studio-locked"');
 
-/** The text again; null when the passphrase is wrong or the file was changed. */
-export async function unseal(source: string, passphrase: string): Promise<string | null> {
+/** The sealed file, or what is wrong with it: these are no faults of a passphrase. */
+export function readSealed(source: string): Result<SealedFile, readonly Problem[]> {
   const json = parseJson(source);
-  const formed = json.ok ? validate<LockedFile>(lockedShape, json.value) : json;
-  if (!formed.ok) return null;
+  if (!json.ok) return json;
+  const newer = newerVersion(json.value, 'formal-stave-studio-locked', 1);
+  return newer ? refuse([newer]) : validate<SealedFile>(sealedShape, json.value);
+}
+
+/** The text again; null when the passphrase is wrong or the file was changed. */
+export async function unseal(file: SealedFile, passphrase: string): Promise<string | null> {
+  const { salt, iv, sealed, iterations } = file;
   try {
-    const { salt, iv, sealed, iterations } = formed.value;
     const key = await keyOf(passphrase, toBytes(salt), iterations);
     const plain = await crypto.subtle.decrypt({ name: 'AES-GCM', iv: toBytes(iv) }, key, toBytes(sealed));
     return new TextDecoder().decode(plain);

@@ -179,7 +179,7 @@ describe('an entry of the journal damaged by hand', () => {
     [
       'a number beyond all measure',
       'j/9007199254740993',
-      { seq: 9007199254740993, changes: [], applied: true },
+      { seq: Number('9007199254740993'), changes: [], applied: true },
     ],
     ['a number far ahead', key(9_000_000), { seq: 9_000_000, changes: [], applied: false }],
     ['nothing at all', key(2), null],

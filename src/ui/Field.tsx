@@ -76,7 +76,8 @@ export function TextField({
           type={type}
           min={min}
           max={max}
-          onChange={(event) => onChange(event.target.value)}
+          // A browser takes line breaks out of pasted text, not tabs and other unseen characters.
+          onChange={(event) => onChange(event.target.value.replace(/\p{Cc}/gu, ' '))}
         />
       ) : (
         <textarea {...shared} rows={rows} onChange={(event) => onChange(event.target.value)} />

@@ -189,9 +189,14 @@ describe('Mark', () => {
     );
     cleanup();
     render(
-      <History context={{ ...context, sheets: [] }} component={component} scheme={scheme} today={today} />,
+      <History
+        context={{ ...context, readSheets: [] }}
+        component={component}
+        scheme={scheme}
+        today={today}
+      />,
     );
-    expect(screen.getByText('No evidence yet.')).toBeTruthy();
+    expect(screen.getByText('Not marked yet.')).toBeTruthy();
   });
 });
 

@@ -74,7 +74,7 @@ describe('Register', () => {
     };
     show({ kind: 'enter', ...common, level: 'Level 4', open: [] });
     press('Enter');
-    press(/^Hold to/);
+    press(/^Defer to/);
     expect(events.onHold).toHaveBeenCalledExactlyOnceWith('summer-2027');
     show(gate);
     press('Passed');

@@ -136,7 +136,12 @@ describe('a studio file', () => {
       '/checksum',
       'does not fit',
     ],
-    ['of a later version', studioFile.replace('"version":1', '"version":2'), '/version', 'above 1'],
+    [
+      'of a later version',
+      studioFile.replace('"version":1', '"version":2'),
+      '/version',
+      'newer Formal Stave',
+    ],
     ['something else', '{"format":"notes"}', '/format', 'must be one of'],
     [
       'with a bad day in one record',
@@ -267,7 +272,7 @@ describe('a pasted list', () => {
       metre: '-3',
     };
     expect(formatPieces([formula]).split('\r\n')[1]).toBe(
-      "'=1+1,'@sum,2:10,'+2,'-3,40,e = 168,unaccompanied,piece,,,",
+      "'=1+1,'@sum,2:10,'+2,'-3,40,e = 168,unaccompanied,piece,,,,,,,",
     );
   });
 });

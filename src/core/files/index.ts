@@ -18,6 +18,7 @@ export {
   type BadRow,
   type PieceColumn,
 } from './piece-table';
+export { readDemands, readParts, writeDemands, writeParts } from './piece-words';
 export { currentVersion, readRecord, recordKey, shapeOf, validateData, type StoredRecord } from './records';
 export { RECORD_KINDS, type RecordKind } from './record-kind';
 export { type Migrations } from './migrations';
@@ -28,7 +29,7 @@ export {
   requirementFileShape,
   type RequirementFile,
 } from './requirement-file';
-export { anyObject, object, oneOf, text, whole, type Shape } from './shape';
+export { anyObject, object, oneOf, text, verbatim, whole, type Shape } from './shape';
 export {
   checkRequestShape,
   programmesRequestShape,
@@ -39,4 +40,4 @@ export {
 export { readStudents, STUDENT_COLUMNS, type StudentColumn } from './student-table';
 export { formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
 export { guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
-export { parseJson, pointerOf, validate, type Problem } from './validate';
+export { newerVersion, parseJson, pointerOf, validate, type Problem } from './validate';

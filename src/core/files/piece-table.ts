@@ -1,6 +1,8 @@
+import { oneLine, severalLines } from '../plain-text';
 import { formatTime, NOTE_VALUES, parseTime, type NoteValue, type Tempo } from '../music';
-import type { Piece } from '../repertoire';
+import type { Piece, PiecePart } from '../repertoire';
 import { refuse, type Result } from '../result';
+import { readDemands, readParts, writeDemands, writeParts } from './piece-words';
 import { formatCsv, type ColumnMap, type PastedTable } from './table';
 
 export const PIECE_COLUMNS = {
@@ -16,11 +18,18 @@ export const PIECE_COLUMNS = {
   period: ['period'],
   character: ['character'],
   demands: ['demands', 'asks for', 'skills'],
+  toLearn: ['to learn', 'bars to learn', 'new bars'],
+  span: ['span', 'widest span'],
+  parts: ['parts'],
+  notes: ['notes', 'note'],
 } as const;
 export type PieceColumn = keyof typeof PIECE_COLUMNS;
 /** A catalogue's table has the grade beside the piece. */
 export const GRADED_COLUMNS = { grade: ['grade', 'level', 'rank'], ...PIECE_COLUMNS } as const;
 export type GradedColumn = keyof typeof GRADED_COLUMNS;
+
+/** Cells that may hold several lines. */
+const LINES: ReadonlySet<string> = new Set(['demands', 'parts', 'notes'] satisfies PieceColumn[]);
 
 export interface BadRow {
   readonly line: number;
@@ -66,8 +75,10 @@ function readRows<Column extends string, Item>(
   const bad: BadRow[] = [];
   const seen = new Map<string, number>();
   for (const { line, cells } of table.rows.slice(map.header ? 1 : 0)) {
-    const cell = (field: Column | 'title' | 'composer') =>
-      map.columns[field] < 0 ? '' : (cells[map.columns[field]] ?? '');
+    const cell = (field: Column | 'title' | 'composer') => {
+      const written = map.columns[field] < 0 ? '' : (cells[map.columns[field]] ?? '');
+      return LINES.has(field) ? severalLines(written) : oneLine(written);
+    };
     const item = read(cell, line);
     const key = `${cell('title')}/${cell('composer')}`.toLowerCase();
     const twin = seen.get(key);
@@ -89,9 +100,12 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
   const seconds = cell('time') === '' ? null : parseTime(cell('time'));
   if (seconds === undefined || (seconds !== null && seconds > 36_000))
     return refuse(`"${cell('time')}" is no time: write 2:45`);
-  const bars = cell('bars') === '' ? null : Number(cell('bars'));
-  if (bars !== null && !(Number.isInteger(bars) && bars >= 1 && bars <= 9_999))
-    return refuse(`"${cell('bars')}" is no number of bars`);
+  const bars = wholeOf(cell('bars'), 1, 9_999);
+  if (bars === undefined) return refuse(`"${cell('bars')}" is no number of bars`);
+  const barsToLearn = wholeOf(cell('toLearn'), 0, 9_999);
+  if (barsToLearn === undefined) return refuse(`"${cell('toLearn')}" is no number of bars to learn`);
+  const span = wholeOf(cell('span'), 1, 60);
+  if (span === undefined) return refuse(`"${cell('span')}" is no span of 1 to 60 semitones`);
   const metre = cell('metre');
   if (metre.length > 40 || cell('key').length > 40)
     return refuse('a key or metre of more than 40 characters');
@@ -105,15 +119,14 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
     return refuse(`"${cell('kind')}" is not piece, study or duet`);
   if (cell('period').length > 60 || cell('character').length > 60)
     return refuse('a period or character of more than 60 characters');
-  const demands = [
-    ...new Set(
-      cell('demands')
-        .split(/[;\n]/)
-        .map((each) => each.trim()),
-    ),
-  ].filter((each) => each !== '');
-  if (demands.length > 60 || demands.some((each) => each.length > 80))
+  const demands = readDemands(cell('demands'));
+  const parts = readParts(cell('parts'));
+  if ([demands, ...parts.map((part) => part.demands)].some(tooMany))
     return refuse('more than 60 demands, or one of more than 80 characters');
+  const wrong = problemOfParts(parts);
+  if (wrong !== null) return refuse(wrong);
+  const notes = cell('notes');
+  if (notes.length > 1_000) return refuse('notes of more than 1,000 characters');
   const fact = (field: PieceColumn) => (cell(field) === '' ? null : cell(field));
   return {
     ok: true,
@@ -124,7 +137,7 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
       kind,
       seconds,
       bars,
-      barsToLearn: null,
+      barsToLearn,
       key: cell('key') === '' ? null : cell('key'),
       metre: metre === '' ? null : metre,
       tempo,
@@ -132,14 +145,34 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
       character: fact('character'),
       accompaniment,
       demands,
+      ...(parts.length > 0 && { parts }),
+      ...(span !== null && { span }),
+      ...(notes !== '' && { notes }),
     },
   };
+}
+
+/** A whole number from `min` to `max`; null when empty, undefined when it is none. */
+function wholeOf(source: string, min: number, max: number): number | null | undefined {
+  if (source === '') return null;
+  const value = /^\d{1,5}$/.test(source) ? Number(source) : NaN;
+  return value >= min && value <= max ? value : undefined;
+}
+const tooMany = (demands: readonly string[]) =>
+  demands.length > 60 || demands.some((each) => each.length > 80);
+
+function problemOfParts(parts: readonly PiecePart[]): string | null {
+  if (parts.length > 40 || parts.some(({ name }) => name.length > 120))
+    return 'more than 40 parts, or one with a name of more than 120 characters';
+  const names = parts.map(({ name }) => name);
+  const twice = names.find((name, at) => names.indexOf(name) < at);
+  return twice === undefined ? null : `the part "${twice}" appears twice`;
 }
 
 /** "96", "q = 96", "q.=72"; null when empty, undefined when it is none of these. */
 export function tempoOf(source: string): Tempo | null | undefined {
   if (source === '') return null;
-  const match = /^(?:([a-z]\.?)\s*=\s*)?(\d{2,3})$/.exec(source.trim());
+  const match = /^(?:([a-z]\.?)\s*=\s*)?(\d{2,3}(?:\.\d+)?)$/.exec(source.trim());
   if (!match) return undefined;
   const unit = (match[1] ?? 'q') as NoteValue;
   const perMinute = Number(match[2]);
@@ -153,7 +186,10 @@ function accompanimentOf(source: string): Piece['accompaniment'] | undefined {
   return ['unaccompanied', 'no', 'alone', 'solo'].includes(word) ? 'unaccompanied' : undefined;
 }
 
-/** The pieces as CSV with the columns `readPieces` reads; cells a spreadsheet would run stay text. */
+/**
+ * The pieces as CSV with the columns `readPieces` reads, so that they come back as they went but for their ids and their
+ * kept scores. Cells a spreadsheet would run stay text.
+ */
 export const formatPieces = (pieces: readonly Piece[]): string =>
   formatCsv([
     Object.values(PIECE_COLUMNS).map(([name]) => name),
@@ -169,6 +205,10 @@ export const formatPieces = (pieces: readonly Piece[]): string =>
       piece.kind,
       piece.period ?? '',
       piece.character ?? '',
-      piece.demands.join('; '),
+      writeDemands(piece.demands),
+      piece.barsToLearn === null ? '' : String(piece.barsToLearn),
+      piece.span === undefined ? '' : String(piece.span),
+      writeParts(piece.parts ?? []),
+      piece.notes ?? '',
     ]),
   ]);

@@ -13,7 +13,8 @@ import {
   studentShape,
 } from './shapes';
 import { setShape } from './set-shape';
-import { anyObject, id, list, object, oneOf, text, whole } from './shape';
+import { oneLine, severalLines } from '../plain-text';
+import { HOLDS_CONTROLS, anyObject, id, list, object, oneOf, text, whole } from './shape';
 import { RECORD_KINDS, type RecordKind } from './record-kind';
 import { MIGRATIONS, type Migrations } from './migrations';
 import { problemsOfKind } from './problems-of-kind';
@@ -67,6 +68,35 @@ export function validateData(kind: RecordKind, data: unknown): Result<unknown, r
 }
 
 /**
+ * Data kept or saved before control characters were refused: at the places where they stand, they are taken out and
+ * line breaks put right. Everything else is as it was, and is named if it is wrong.
+ */
+function withoutControls(kind: RecordKind, data: unknown): unknown {
+  const mended = structuredClone(data);
+  // At most 50 places are named at once; each pass mends those it is told of.
+  for (let passes = 0; passes < 1_000; passes++) {
+    const formed = validate(SHAPES[kind], mended);
+    const places = formed.ok ? [] : formed.why.filter(({ message }) => message === HOLDS_CONTROLS);
+    if (places.length === 0) break;
+    for (const { pointer } of places) mendAt(mended, pointer);
+  }
+  return mended;
+}
+function mendAt(data: unknown, pointer: string): void {
+  const names = pointer
+    .split('/')
+    .slice(1)
+    .map((name) => name.replace(/~1/g, '/').replace(/~0/g, '~'));
+  const last = names.pop() ?? '';
+  const parent = names.reduce((value, name) => (value as Record<string, unknown>)[name], data);
+  const fields = parent as Record<string, string>;
+  const value = fields[last] ?? '';
+  // Text of several lines is first given clean line breaks; if it is told of again, it was meant for one line.
+  const lines = severalLines(value);
+  fields[last] = lines === value ? oneLine(value) : lines;
+}
+
+/**
  * Any value to a record of the current version, or every problem with its place.
  * A record of a later version than this program knows is refused, never cut down.
  */
@@ -82,7 +112,11 @@ export function readRecord(
     return refuse([{ pointer: '/v', message: `version ${v} is newer than this program (${version})` }]);
   let data: unknown = outer.value.data;
   for (const step of (migrations[kind] ?? []).slice(v - 1)) data = step(data);
-  const inner = validateData(kind, data);
+  let inner = validateData(kind, data);
+  if (!inner.ok && inner.why.some(({ message }) => message === HOLDS_CONTROLS)) {
+    data = withoutControls(kind, data);
+    inner = validateData(kind, data);
+  }
   if (!inner.ok)
     return refuse(inner.why.map((problem) => ({ ...problem, pointer: `/data${problem.pointer}` })));
   const read = { ...outer.value, v: version, data: data as StoredRecord['data'] };

@@ -5,7 +5,7 @@ import { list, object, oneOf, whole } from './shape';
 import { setTo2 } from './migrations';
 import { setShape } from './set-shape';
 import { pieceShape } from './shapes';
-import { parseJson, validate, pointerOf, type Problem } from './validate';
+import { newerVersion, parseJson, validate, pointerOf, type Problem } from './validate';
 
 /** A requirement set with the pieces its lists name. */
 export interface RequirementFile {
@@ -32,6 +32,8 @@ function renewed(value: unknown): unknown {
 
 /** Checks a value: its form first, then what its names and dates say. Every problem has its place. */
 export function readRequirementFile(value: unknown): Result<RequirementFile, readonly Problem[]> {
+  const newer = newerVersion(value, 'formal-stave-requirement', 2);
+  if (newer) return refuse([newer]);
   const formed = validate<RequirementFile>(requirementFileShape, renewed(value));
   if (!formed.ok) return formed;
   const ids = formed.value.pieces.map((piece) => piece.id);

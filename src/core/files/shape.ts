@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { hasControls, hasControlsButLines } from '../plain-text';
 
 /** One description of data, spoken twice: the Yup schema that checks it and the JSON Schema that is published. */
 export interface Shape {
@@ -11,22 +12,51 @@ export interface Shape {
 /** Names that would reach into an object's prototype. They are refused wherever names are data. */
 const FORBIDDEN: readonly string[] = [...Object.getOwnPropertyNames(Object.prototype), 'prototype'];
 
-export const text = (max: number, min = 0): Shape => ({
-  yup: yup
+const anyText = (max: number, min: number) =>
+  yup
     .string()
     .strict(true)
     .defined('is missing')
     .nonNullable('may not be null')
     .typeError('must be text')
     .min(min, min === 1 ? 'may not be empty' : `has fewer than ${min} characters`)
-    .max(max, `has more than ${max} characters`),
+    .max(max, `has more than ${max} characters`);
+
+/** Says that text holds a control character. `readRecord` mends kept data that was written before they were refused. */
+export const HOLDS_CONTROLS = 'holds a control character';
+
+/** Text on one line. */
+export const text = (max: number, min = 0): Shape => ({
+  yup: anyText(max, min).test('one line', HOLDS_CONTROLS, (value) => !hasControls(value)),
+  json: {
+    type: 'string',
+    minLength: min,
+    maxLength: max,
+    pattern: '^[^\\u0000-\\u001f\\u007f-\\u009f\\u2028\\u2029]*$',
+  },
+});
+
+/** Text of several lines: line breaks are "\n", tabs may stand. */
+export const prose = (max: number, min = 0): Shape => ({
+  yup: anyText(max, min).test('lines', HOLDS_CONTROLS, (value) => !hasControlsButLines(value)),
+  json: {
+    type: 'string',
+    minLength: min,
+    maxLength: max,
+    pattern: '^[^\\u0000-\\u0008\\u000b-\\u001f\\u007f-\\u009f\\u2028\\u2029]*$',
+  },
+});
+
+/** Text as it stands in a file of another form, whatever it holds. */
+export const verbatim = (max: number, min = 0): Shape => ({
+  yup: anyText(max, min),
   json: { type: 'string', minLength: min, maxLength: max },
 });
 
 /** A name that other data refers to. */
 export const id: Shape = {
   yup: (text(120, 1).yup as yup.StringSchema).notOneOf(FORBIDDEN, 'is not allowed as a name'),
-  json: { type: 'string', minLength: 1, maxLength: 120 },
+  json: text(120, 1).json,
 };
 
 export const matching = (pattern: RegExp, what: string, test?: (value: string) => boolean): Shape => ({
@@ -140,9 +170,11 @@ export const record = (shape: Shape, max = 200): Shape => ({
     if (typeof value !== 'object' || value === null || Array.isArray(value))
       return object({}).yup as yup.Schema;
     const names = Object.keys(value);
-    const bad = names.find((name) => FORBIDDEN.includes(name));
+    const bad = names.find((name) => FORBIDDEN.includes(name) || hasControls(name));
     if (bad !== undefined || names.length > max)
-      return failing(bad === undefined ? `has more than ${max} fields` : `"${bad}" is not allowed as a name`);
+      return failing(
+        bad === undefined ? `has more than ${max} fields` : `${JSON.stringify(bad)} is not allowed as a name`,
+      );
     return object(Object.fromEntries(names.map((name) => [name, shape]))).yup as yup.Schema;
   }),
   json: { type: 'object', additionalProperties: shape.json, maxProperties: max },

@@ -13,9 +13,11 @@ import {
   object,
   oneOf,
   optional,
+  prose,
   record,
   text,
   union,
+  verbatim,
   whole,
   yesNo,
 } from './shape';
@@ -38,7 +40,7 @@ export const pieceShape = object({
   parts: optional(list(object({ name, demands: list(text(80, 1), 60) }), 40, 1)),
   span: optional(whole(1, 60)),
   scoreId: optional(id),
-  notes: optional(text(1_000, 1)),
+  notes: optional(prose(1_000, 1)),
 });
 
 const levelsHeld = list(
@@ -110,7 +112,7 @@ export const sheetShape = object({
   assessor: oneOf(ASSESSORS),
   day,
   marks: record(whole(0, 1_000)),
-  notes: list(object({ id, bars, text: text(400, 1) }), 200),
+  notes: list(object({ id, bars, text: prose(400, 1) }), 200),
   closed: yesNo,
   closing: optional(whole(1, 1_000_000)),
   supersedes: nullable(id),
@@ -121,7 +123,7 @@ export const lessonShape = object({
   studentId: id,
   day,
   state: oneOf(['planned', 'held', 'absent', 'cancelled', 'moved']),
-  note: text(1_000),
+  note: prose(1_000),
   movedTo: nullable(object({ day, start: clock })),
 });
 
@@ -146,8 +148,8 @@ export const scoreShape = object({
   composer: text(200),
   fileName: text(200),
   addedOn: day,
-  xml: text(40_000_000, 1),
-  notes: list(object({ bar: whole(0, 9_999), day, text: text(1_000, 1) }), 1_000),
+  xml: verbatim(40_000_000, 1),
+  notes: list(object({ bar: whole(0, 9_999), day, text: prose(1_000, 1) }), 1_000),
   places: optional(list(object({ bar: whole(0, 9_999), name: text(60, 1) }), 200)),
 });
 

@@ -1,3 +1,4 @@
+import { oneLine } from '../plain-text';
 import { calendarDay, formatWeekday, isCalendarDay, WEEKDAYS, type LessonSlot } from '../time';
 import type { Student } from '../students';
 import { refuse, type Result } from '../result';
@@ -24,7 +25,8 @@ export function readStudents(
   const students: Student[] = [];
   const bad: BadRow[] = [];
   for (const { line, cells } of table.rows.slice(map.header ? 1 : 0)) {
-    const cell = (field: StudentColumn) => (map.columns[field] < 0 ? '' : (cells[map.columns[field]] ?? ''));
+    const cell = (field: StudentColumn) =>
+      map.columns[field] < 0 ? '' : oneLine(cells[map.columns[field]] ?? '');
     const read = studentOf(cell, newId(line));
     if (read.ok) students.push(read.value);
     else bad.push({ line, cells, why: read.why });

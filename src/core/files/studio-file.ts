@@ -5,7 +5,7 @@ import { supersedeProblem, supersedeWords, type MarkSheet } from '../marks';
 import type { CalendarDay } from '../time';
 import { readRecord, recordKey, type StoredRecord } from './records';
 import { anyObject, list, matching, object, oneOf, text, whole } from './shape';
-import { parseJson, validate, type Problem } from './validate';
+import { newerVersion, parseJson, validate, type Problem } from './validate';
 
 /** A whole studio. `checksum` is the SHA-256 of the records as written here. */
 export interface StudioFile {
@@ -44,6 +44,8 @@ export function formatStudioFile(records: readonly StoredRecord[], exportedOn: C
 export function parseStudioFile(source: string): Result<StudioFile, readonly Problem[]> {
   const json = parseJson(source);
   if (!json.ok) return json;
+  const newer = newerVersion(json.value, 'formal-stave-studio', 1);
+  if (newer) return refuse([newer]);
   const formed = validate<StudioFile>(studioFileOuter, json.value);
   if (!formed.ok) return formed;
   const problems: Problem[] = [];

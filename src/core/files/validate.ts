@@ -35,6 +35,21 @@ export function validate<T>(shape: Shape, value: unknown): Result<T, readonly Pr
   }
 }
 
+/**
+ * Whether a file of the given format says that it is of a later version than this program knows; its form is then not
+ * looked at, since it may be another one.
+ */
+export function newerVersion(value: unknown, format: string, known: number): Problem | null {
+  const file = value as { format?: unknown; version?: unknown } | null;
+  if (typeof file !== 'object' || file?.format !== format) return null;
+  return typeof file.version === 'number' && file.version > known
+    ? {
+        pointer: '/version',
+        message: `was made by a newer Formal Stave (file version ${file.version}; this one reads up to ${known}): update, then open it again`,
+      }
+    : null;
+}
+
 /** Text to a JSON value; the problem names line and column where the parser tells a place. */
 export function parseJson(source: string): Result<unknown, readonly Problem[]> {
   try {

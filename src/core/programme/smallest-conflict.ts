@@ -37,7 +37,7 @@ export function smallestConflict<T>(
   };
   for (const group of groups) giveUp(left.filter((each) => group.includes(each)));
   let tries = 0;
-  const unsure = Symbol('unsure');
+  const unsure = new Error('the answer is not certain');
   const asked = (parts: readonly T[]): boolean => {
     tries += 1;
     const answer = tries > TRIES ? undefined : can(parts);

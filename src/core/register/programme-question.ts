@@ -203,7 +203,11 @@ function likedWords(piece: Piece, { likes = [] }: Pick<Student, 'likes'>): strin
 
 /** One part of a programme's sum. */
 export interface Reason {
+  /** With its figures: "919 minutes of work, 1500 to the session". */
   readonly words: string;
+  /** Short, as a teacher would say it: "919 of 1,500 minutes". */
+  readonly plain: string;
+  readonly about: 'time' | 'pieces' | 'demands' | 'contrast';
   readonly points: number;
 }
 
@@ -214,6 +218,8 @@ const MANY: Readonly<Record<(typeof CONTRASTS)[number], string>> = {
   metre: 'metres',
   key: 'keys',
 };
+
+const COUNTS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'four', 5: 'five', 6: 'six' };
 
 /** The sum of a programme part by part; the parts add up to its points. */
 export function reasonsOf(
@@ -233,15 +239,26 @@ export function reasonsOf(
   return [
     {
       words: `${work} minutes of work, ${available} to the session`,
+      plain: `${work.toLocaleString('en')} of ${available.toLocaleString('en')} minutes`,
+      about: 'time',
       points: -work * weightOf(studio, 'minute'),
     },
     ...(late > 0
-      ? [{ words: `${late} minutes more than there are`, points: -late * weightOf(studio, 'late') }]
+      ? [
+          {
+            words: `${late} minutes more than there are`,
+            plain: `${late.toLocaleString('en')} minutes too many`,
+            about: 'time' as const,
+            points: -late * weightOf(studio, 'late'),
+          },
+        ]
       : []),
     ...(wide.length > 0
       ? [
           {
             words: `wider than the hand: ${titles(wide)}`,
+            plain: `${titles(wide)} wider than the hand`,
+            about: 'pieces' as const,
             points: -wide.length * weightOf(studio, 'reach'),
           },
         ]
@@ -250,6 +267,8 @@ export function reasonsOf(
       ? [
           {
             words: `to the taste: ${titles(tasted)}`,
+            plain: `${titles(tasted)} to the taste`,
+            about: 'pieces' as const,
             points: tasted.length * weightOf(studio, 'taste'),
           },
         ]
@@ -258,6 +277,8 @@ export function reasonsOf(
       ? [
           {
             words: `${beyond.length} new ${beyond.length === 1 ? 'demand' : 'demands'}: ${beyond.join(', ')}`,
+            plain: `new: ${beyond.join(', ')}`,
+            about: 'demands' as const,
             points: -beyond.length * weightOf(studio, 'new demand'),
           },
         ]
@@ -266,6 +287,8 @@ export function reasonsOf(
       ? [
           {
             words: `next to learn: ${coming.join(', ')}`,
+            plain: `next to learn: ${coming.join(', ')}`,
+            about: 'demands' as const,
             points: -coming.length * weightOf(studio, 'next demand'),
           },
         ]
@@ -274,6 +297,8 @@ export function reasonsOf(
       ? [
           {
             words: `learned already: ${titles(known)}`,
+            plain: `${titles(known)} already learned`,
+            about: 'pieces' as const,
             points: known.length * weightOf(studio, 'learned'),
           },
         ]
@@ -282,6 +307,8 @@ export function reasonsOf(
       ? [
           {
             words: `a learned piece of the list in reserve: ${titles(stands)}`,
+            plain: `a learned piece in reserve for ${titles(stands)}`,
+            about: 'pieces' as const,
             points: stands.length * weightOf(studio, 'backup'),
           },
         ]
@@ -289,7 +316,14 @@ export function reasonsOf(
     ...question.contrasts.flatMap(({ in: aspect, points }) => {
       const values = new Set(places.flatMap(({ piece }) => contrastValue(piece, aspect) ?? []));
       return values.size > 1
-        ? [{ words: `${values.size} ${MANY[aspect]}`, points: points * (values.size - 1) }]
+        ? [
+            {
+              words: `${values.size} ${MANY[aspect]}`,
+              plain: `${COUNTS[values.size] ?? values.size} ${MANY[aspect]}`,
+              about: 'contrast' as const,
+              points: points * (values.size - 1),
+            },
+          ]
         : [];
     }),
   ];

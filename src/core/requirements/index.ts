@@ -32,7 +32,6 @@ export {
 export {
   CONDITION_TOPICS,
   CONTRASTS,
-  isPieceRule,
   RULE_KINDS,
   withInner,
   type ChoicePredicate,
@@ -55,7 +54,7 @@ export {
   type UsedPiece,
   type Waiver,
 } from './entry';
-export { answersTo, type ChoicePlace } from './answers-to';
+export { type ChoicePlace } from './answers-to';
 export {
   compileLevel,
   holds,
@@ -66,7 +65,7 @@ export {
   type SearchFacts,
   type SearchPiece,
 } from './compile';
-export { lastEntry, laterSession, noLaterSession, type LaterSession } from './later-session';
+export { laterSession, noLaterSession, type LaterSession } from './later-session';
 export { allSchemes, withEarlierSchemes } from './scheme-versions';
 export {
   commonLevel,

@@ -2,6 +2,7 @@ import { AttributesBuilder } from './attributes-builder';
 import { BarlineBuilder } from './barline-builder';
 import { DirectionBuilder } from './direction-builder';
 import { newMeasure, newPart, Place, type Attributes, type DraftMeasure, type DraftPart } from './draft';
+import { oneLine } from '../plain-text';
 import { lcm } from './fractions';
 import type { Notice, Score } from './model';
 import { NoteBuilder } from './note-builder';
@@ -186,12 +187,12 @@ export class ScoreBuilder {
   }
 
   private closeHead(name: string, text: string): void {
-    if (name === 'work-title') this.title = text.trim();
-    else if (name === 'movement-title') this.movement = text.trim();
+    if (name === 'work-title') this.title = oneLine(text).trim();
+    else if (name === 'movement-title') this.movement = oneLine(text).trim();
     else if (name === 'creator' && (this.creator === 'composer' || this.composer === ''))
-      this.composer = text.trim();
+      this.composer = oneLine(text).trim();
     else if (name === 'part-name' && this.place.part && this.path.at(-1) === 'score-part')
-      this.place.part.name = text.trim();
+      this.place.part.name = oneLine(text).trim();
     else if (name === 'score-part') this.place.part = null;
   }
 

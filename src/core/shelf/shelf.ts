@@ -68,7 +68,10 @@ export function openShelf(pieces: ReadonlyMap<string, Piece>, rows: readonly Cro
 /** Simple, compound or irregular, of a metre as printed; groups are counted together. Null where it is none of these. */
 export function metreKindOf(printed: string): MetreKind | null {
   const [, upper = '', lower = ''] = /^([\d\s+]+)\/(\s*\d+)\s*$/.exec(printed) ?? [];
-  const groups = upper.split('+').map(Number).filter((group) => group > 0);
+  const groups = upper
+    .split('+')
+    .map(Number)
+    .filter((group) => group > 0);
   const metre = parseMetre(`${groups.reduce((sum, each) => sum + each, 0)}/${lower}`);
   return metre ? groupsKind(groups, metre.lower) : null;
 }

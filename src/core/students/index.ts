@@ -3,4 +3,12 @@
  *
  * Minutes by weekday are seven whole numbers, Monday first. Read `Student` first.
  */
-export { heldRank, initials, shortName, yearGroupOn, type LevelHeld, type Student } from './student';
+export {
+  heldRank,
+  initials,
+  shortName,
+  whoPlays,
+  yearGroupOn,
+  type LevelHeld,
+  type Student,
+} from './student';

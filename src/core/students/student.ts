@@ -37,6 +37,13 @@ export const heldRank = (student: Student, family: string): number =>
 export const yearGroupOn = ({ schoolYear }: Pick<Student, 'schoolYear'>, day: CalendarDay): number | null =>
   schoolYear === null || day < schoolYear.from ? null : schoolYear.year + yearsBetween(schoolYear.from, day);
 
+/** Words that name several players, at the end of what a "student" plays. */
+const SEVERAL = /\b(?:ensemble|choir|chorus|band|orchestra|quintet|quartet|trio|duo|duet|consort|group)s?$/i;
+
+/** What is played and, for one player, how old: "flute, aged 14"; "guitar ensemble", which has no age. */
+export const whoPlays = ({ instrument, birthDate }: Student, today: CalendarDay): string =>
+  SEVERAL.test(instrument.trim()) ? instrument : `${instrument}, aged ${yearsBetween(birthDate, today)}`;
+
 /** The family name, as a decision line names a student. */
 export const shortName = (name: string): string => name.trim().split(/\s+/).at(-1) ?? name;
 

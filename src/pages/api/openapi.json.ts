@@ -4,4 +4,5 @@ import { json } from '@/api/problem';
 
 export const prerender = false;
 export const GET: APIRoute = () => json(openApi);
-export const ALL: APIRoute = methodNotAllowed('GET');
+export const HEAD = GET;
+export const ALL: APIRoute = methodNotAllowed('GET, HEAD');

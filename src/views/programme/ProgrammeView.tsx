@@ -189,7 +189,10 @@ function Bench({
               why={
                 why && {
                   pieceId: why.pieceId,
-                  words: why.answer && sums ? whyWords(why.answer, sums, context, studio) : ['Looked up …'],
+                  words:
+                    why.answer && sums
+                      ? whyWords(why.answer, sums, context, studio)
+                      : { say: ['Looked up …'], sums: [] },
                 }
               }
               onWhy={ask}

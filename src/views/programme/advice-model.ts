@@ -32,6 +32,13 @@ export const signed = (points: number): string =>
 export const reasonWords = (reasons: readonly Reason[]): string =>
   reasons.map(({ words, points }) => `${words} (${signed(points)})`).join('; ');
 
+/** "919 of 1,500 minutes · Tally Bells already learned · three characters, three keys": the same without its points. */
+export function plainWords(reasons: readonly Reason[]): string {
+  const contrasts = reasons.filter(({ about }) => about === 'contrast').map(({ plain }) => plain);
+  const others = reasons.filter(({ about }) => about !== 'contrast').map(({ plain }) => plain);
+  return [...others, ...(contrasts.length > 0 ? [contrasts.join(', ')] : [])].join(' · ');
+}
+
 /** What stands in the way, as the teacher would say it. */
 export function obstacleWords(
   obstacle: Obstacle,
@@ -51,25 +58,32 @@ export function obstacleWords(
     : `the bars of ${title} are not counted`;
 }
 
-/** Why a piece is not in the best programme, in sentences. */
+/** An answer in sentences, and the sums it rests on where it rests on any. */
+export interface WhyWords {
+  readonly say: readonly string[];
+  readonly sums: readonly string[];
+}
+
+/** Why a piece is not in the best programme. */
 export function whyWords(
   why: WhyAnswer,
   sums: ProgrammeSums,
   context: GoalContext,
   studio: Pick<Studio, 'settings' | 'pieces'>,
-): string[] {
-  const sum = (ranked: RankedProgramme) => reasonWords(reasonsOf(ranked, sums, studio));
+): WhyWords {
+  const reasons = (ranked: RankedProgramme) => reasonsOf(ranked, sums, studio);
+  const only = (sentence: string): WhyWords => ({ say: [sentence], sums: [] });
   switch (why.kind) {
     case 'in':
-      return ['It is in the best programme.'];
+      return only('It is in the best programme.');
     case 'no worth':
-      return ['Its bars are not counted, so that its work is not known.'];
+      return only('Its bars are not counted, so that its work is not known.');
     case 'unknown':
-      return ['The search reached its limit before it was certain.'];
+      return only('The search reached its limit before it was certain.');
     case 'crashed':
-      return [`The search failed. ${why.message}`.trim()];
+      return only(`The search failed. ${why.message}`.trim());
     case 'conflict':
-      return [
+      return only(
         why.obstacles.length === 0
           ? 'The lists alone give no programme that has it.'
           : `No programme can have it while ${why.obstacles
@@ -78,16 +92,20 @@ export function whyWords(
                   `${obstacleWords(each, context, studio.pieces)}${each.kind === 'rule' ? ' holds' : ''}`,
               )
               .join(' and ')}.`,
-      ];
-    case 'sum': {
-      const behind = why.best.points - why.withIt.points;
-      return [
-        behind === 0
-          ? `A programme with it is worth as much as the best: ${titlesOf(why.withIt)}.`
-          : `The best programme with it is ${behind} ${behind === 1 ? 'point' : 'points'} behind: ${titlesOf(why.withIt)}.`,
-        `With it ${signed(why.withIt.points)}: ${sum(why.withIt)}.`,
-        `Without it ${signed(why.best.points)}: ${sum(why.best)}.`,
-      ];
-    }
+      );
+    case 'sum':
+      return {
+        say: [
+          why.best.points === why.withIt.points
+            ? `A programme with it is as good as the best: ${titlesOf(why.withIt)}.`
+            : `The best programme with it comes after the best of all: ${titlesOf(why.withIt)}.`,
+          `With it: ${plainWords(reasons(why.withIt))}.`,
+          `Without it: ${plainWords(reasons(why.best))}.`,
+        ],
+        sums: [
+          `With it ${signed(why.withIt.points)}: ${reasonWords(reasons(why.withIt))}.`,
+          `Without it ${signed(why.best.points)}: ${reasonWords(reasons(why.best))}.`,
+        ],
+      };
   }
 }

@@ -35,7 +35,15 @@ function answerOf(): ScoreAnswer {
   const seen = xRay(read.value, PLAIN_X_RAY);
   if (!seen.ok) throw new Error(seen.why.kind);
   const { part, ...found } = seen.value;
-  return { ...found, title: '', composer: '', parts: [{ id: part.id, name: part.name }], part: part.id, notices: [], xml };
+  return {
+    ...found,
+    title: '',
+    composer: '',
+    parts: [{ id: part.id, name: part.name }],
+    part: part.id,
+    notices: [],
+    xml,
+  };
 }
 const answer = answerOf();
 
@@ -66,7 +74,13 @@ test('what a bar owes to an earlier one, and how it is shaded', () => {
   const notes = { notes: [{ bar: 2, day: '2027-01-20' as never, text: 'breathe' }] };
   const shaded = (tint: Parameters<typeof tintOf>[2]) =>
     answer.layout.bars.map((_, bar) =>
-      tintOf(answer, notes, tint, { name: 'leaps', bars: [1], figure: null, asks: true, metre: null, drills: [] }, bar),
+      tintOf(
+        answer,
+        notes,
+        tint,
+        { name: 'leaps', bars: [1], figure: null, asks: true, metre: null, drills: [] },
+        bar,
+      ),
     );
   expect(shaded('what is new')).toEqual([1, 1, 1, 1, 0]);
   expect(shaded('notes')).toEqual([0, 0, 1, 0, 0]);

@@ -8,4 +8,5 @@ export const GET: APIRoute = ({ params }) => {
   const schema = Object.hasOwn(SCHEMAS, name) ? SCHEMAS[name] : undefined;
   return schema ? json(schema, 200, 'application/schema+json') : problem(404, 'No such schema');
 };
-export const ALL: APIRoute = methodNotAllowed('GET');
+export const HEAD = GET;
+export const ALL: APIRoute = methodNotAllowed('GET, HEAD');

@@ -19,8 +19,8 @@ import {
   laterSession,
   noLaterSession,
 } from '@/core/requirements';
-import type { Student } from '@/core/students';
-import { daysBetween, formatDay, yearsBetween } from '@/core/time';
+import { whoPlays, type Student } from '@/core/students';
+import { daysBetween, formatDay } from '@/core/time';
 import { addGoal, enterGoal, type ReadyState } from '@/store';
 import { Button, FitMark, Glyph, LinkButton, Section, SelectField } from '@/ui';
 import { hrefOf } from '../../shell/StudioPage';
@@ -110,8 +110,7 @@ export function FitPanel({
         {student.name}, {level.name}
       </h2>
       <p className={css.soft}>
-        {student.instrument}, {yearsBetween(student.birthDate, now.day)} · {setLabel(set)}, {session.name},{' '}
-        {formatDay(session.day, 'medium')}
+        {whoPlays(student, now.day)} · {setLabel(set)}, {session.name}, {formatDay(session.day, 'medium')}
       </p>
       <div className={css.state} aria-live="polite">
         <FitMark name={detail.state.kind} figure={figureOf(detail.state)} />

@@ -15,7 +15,7 @@ export const FitRow = memo(function FitRow({
   places,
   row,
   above,
-  age,
+  who,
   entered,
   picked,
   onSelect,
@@ -29,7 +29,7 @@ export const FitRow = memo(function FitRow({
   readonly row: FitRowModel;
   /** The row before it: the reach line steps between the two. */
   readonly above: FitRowModel | null;
-  readonly age: number;
+  readonly who: string;
   /** Student ids with the `entryKey` entered. */
   readonly entered: ReadonlySet<string>;
   /** The selected column, when this row is the selected one. */
@@ -41,9 +41,7 @@ export const FitRow = memo(function FitRow({
       <th scope="row" className={css.name}>
         <button type="button" onClick={() => onSelect({ studentId: student.id, at: -1 })}>
           <b>{student.name}</b>
-          <span>
-            {student.instrument}, {age}
-          </span>
+          <span>{who}</span>
         </button>
       </th>
       <td className={css.gap} />

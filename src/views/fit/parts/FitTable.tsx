@@ -2,8 +2,8 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { entryKey } from '@/core/fit';
 import type { FitGroup, Studio } from '@/core/register';
-import type { Student } from '@/core/students';
-import { formatDay, yearsBetween, type CalendarDay } from '@/core/time';
+import { whoPlays, type Student } from '@/core/students';
+import { formatDay, type CalendarDay } from '@/core/time';
 import { KeyCap, classes } from '@/ui';
 import { firstOfGroup, rowOf, type FitGrid, type RowStates, type Selected } from '../fit-model';
 import { FitRow } from './FitRow';
@@ -219,7 +219,7 @@ export function FitTable({
                 places={places}
                 row={rowOf(grid, states.get(student.id))}
                 above={above ? rowOf(grid, states.get(above.id)) : null}
-                age={yearsBetween(student.birthDate, today)}
+                who={whoPlays(student, today)}
                 entered={entered}
                 picked={index === row ? at : null}
                 onSelect={onSelect}

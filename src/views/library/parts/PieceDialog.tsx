@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { tempoOf } from '@/core/files';
+import { readDemands, readParts, tempoOf, writeDemands, writeParts } from '@/core/files';
 import { formatTime, parseTime } from '@/core/music';
 import { ACCOMPANIMENTS, leavingOut, PIECE_KINDS, type Piece } from '@/core/repertoire';
 import { savePiece } from '@/store';
@@ -31,20 +31,14 @@ export function PieceDialog({
     accompaniment: piece.accompaniment ?? '',
     period: piece.period ?? '',
     character: piece.character ?? '',
-    demands: piece.demands.join('; '),
-    parts: (piece.parts ?? []).map(({ name, demands }) => `${name}: ${demands.join('; ')}`).join('\n'),
+    demands: writeDemands(piece.demands),
+    parts: writeParts(piece.parts ?? []),
     notes: piece.notes ?? '',
     span: piece.span === undefined ? '' : String(piece.span),
   });
   const set = (name: keyof typeof fields) => (value: string) => setFields({ ...fields, [name]: value });
   const count = (text: string) => (text === '' ? null : /^\d{1,4}$/.test(text) ? Number(text) : undefined);
-  const words = (text: string) => [
-    ...new Set(text.split(/[;\n]/).flatMap((each) => (each.trim() === '' ? [] : [each.trim()]))),
-  ];
-  const parts = fields.parts.split('\n').flatMap((line) => {
-    const [name = '', ...rest] = line.split(':');
-    return name.trim() === '' ? [] : [{ name: name.trim(), demands: words(rest.join(':')) }];
-  });
+  const [demands, parts] = [readDemands(fields.demands), readParts(fields.parts)];
   const seconds = fields.time === '' ? null : parseTime(fields.time);
   const [bars, toLearn, tempo] = [count(fields.bars), count(fields.toLearn), tempoOf(fields.tempo)];
   const errors = {
@@ -55,7 +49,7 @@ export function PieceDialog({
     tempo: tempo === undefined ? 'As 96, or q. = 72.' : undefined,
     span: fields.span === '' || isSpan(fields.span) ? undefined : 'Semitones, 1 to 60.',
     demands:
-      words(fields.demands).length > 60 || words(fields.demands).some((each) => each.length > 80)
+      demands.length > 60 || demands.some((each) => each.length > 80)
         ? 'At most 60, of 80 letters each.'
         : undefined,
     parts: new Set(parts.map(({ name }) => name)).size < parts.length ? 'Each part once.' : undefined,
@@ -92,7 +86,7 @@ export function PieceDialog({
                 kind: fields.kind,
                 accompaniment:
                   fields.accompaniment === '' ? null : (fields.accompaniment as Piece['accompaniment']),
-                demands: words(fields.demands),
+                demands,
                 ...(parts.length > 0 && { parts }),
                 ...(fields.span !== '' && { span: Number(fields.span) }),
                 ...(fields.notes.trim() !== '' && { notes: fields.notes.trim() }),

@@ -30,7 +30,7 @@ export function History({
       title={`${component.letter} so far`}
       end={aim === undefined ? undefined : `barline: the aim, ${aim}`}
     >
-      {sheets.length === 0 && <p className={css.none}>No evidence yet.</p>}
+      {sheets.length === 0 && <p className={css.none}>Not marked yet.</p>}
       <ul>
         {sheets.slice(-6).map(({ sheet, mark: { mark, kind }, maxMark, current }) => {
           const who = ASSESSOR_NAME[sheet.assessor];

@@ -6,6 +6,7 @@ import type { Piece } from '@/core/repertoire';
 import type { Component } from '@/core/requirements';
 import { Button, Empty, KeyCap, Section, TextField, classes } from '@/ui';
 import { useKeys } from '../../shell/use-keys';
+import type { WhyWords } from '../advice-model';
 import { candidatesOf } from '../programme-model';
 import css from './CandidateList.module.css';
 
@@ -32,7 +33,7 @@ export function CandidateList({
   readonly onCursor: (pieceId: string | null) => void;
   readonly onChoose: (pieceId: string) => void;
   /** Why a piece is not in the best programme, sentence by sentence. */
-  readonly why: { readonly pieceId: string; readonly words: readonly string[] } | null;
+  readonly why: { readonly pieceId: string; readonly words: WhyWords } | null;
   readonly onWhy: (pieceId: string) => void;
   readonly onLeaveOut: (pieceId: string, out: boolean) => void;
 }) {
@@ -130,9 +131,17 @@ export function CandidateList({
             )}
             {why?.pieceId === piece.id && (
               <div className={css.answer} role="status">
-                {why.words.map((words) => (
+                {why.words.say.map((words) => (
                   <p key={words}>{words}</p>
                 ))}
+                {why.words.sums.length > 0 && (
+                  <details>
+                    <summary>The sums</summary>
+                    {why.words.sums.map((words) => (
+                      <p key={words}>{words}</p>
+                    ))}
+                  </details>
+                )}
               </div>
             )}
           </li>

@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { reasonsOf, type GoalContext, type ProgrammeSums, type Studio } from '@/core/register';
 import type { Programme } from '@/core/requirements';
 import { Button, Loading, Section } from '@/ui';
-import { obstacleWords, programmeOf, reasonWords, signed, titlesOf } from '../advice-model';
+import { obstacleWords, plainWords, programmeOf, signed, titlesOf } from '../advice-model';
 import type { Advice } from '../use-advice';
 import css from './SuggestionList.module.css';
 
@@ -103,9 +103,20 @@ export function SuggestionList({
         {shown.map((ranked, at) => (
           <li key={titlesOf(ranked)}>
             <p>{titlesOf(ranked)}</p>
-            <p className={css.soft}>
-              <b>{signed(ranked.points)}</b>: {reasonWords(reasonsOf(ranked, sums, studio))}
-            </p>
+            <p className={css.soft}>{plainWords(reasonsOf(ranked, sums, studio))}</p>
+            <details className={css.sum}>
+              <summary aria-label={`The sum of programme ${at + 1}`}>The sum</summary>
+              <ul>
+                {reasonsOf(ranked, sums, studio).map(({ words, points }) => (
+                  <li key={words}>
+                    <b>{signed(points)}</b> {words}
+                  </li>
+                ))}
+                <li>
+                  <b>{signed(ranked.points)}</b> in all
+                </li>
+              </ul>
+            </details>
             <Button look="quiet" onClick={() => onTake(programmeOf(ranked, context))}>
               Take programme {at + 1}
             </Button>

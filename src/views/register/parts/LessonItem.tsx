@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { formatBars } from '@/core/music';
 import type { DayLesson, LessonRecord } from '@/core/register';
-import { formatDay, yearsBetween, type CalendarDay } from '@/core/time';
+import { whoPlays } from '@/core/students';
+import { formatDay, type CalendarDay } from '@/core/time';
 import type { Now } from '@/store';
 import { Button, DecisionLine, Glyph, LinkButton, MiniStave, TempoMark, classes } from '@/ui';
 import { hrefOf } from '../../shell/StudioPage';
@@ -76,11 +77,7 @@ export function LessonItem({
         <button type="button" className={css.name} aria-expanded={open} onClick={onOpen}>
           {names}
         </button>
-        <p className={css.who}>
-          {lesson.students
-            .map((student) => `${student.instrument}, ${yearsBetween(student.birthDate, now.day)}`)
-            .join(' · ')}
-        </p>
+        <p className={css.who}>{lesson.students.map((student) => whoPlays(student, now.day)).join(' · ')}</p>
         {goal && (
           <p className={css.who}>
             {goal.level.name}, aim{' '}
