@@ -141,7 +141,7 @@ test('an undo that another tab has overtaken is refused, and says so', async () 
     await savedOf(two),
   );
   await press(one, 'Undo');
-  await sees(one, 'cannot be taken back: another tab has changed it since');
+  await sees(one, 'cannot be undone: another tab has changed it since');
   await one.browserContext().close();
 });
 

@@ -243,7 +243,7 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await sees(page, 'Orla Penhallow');
-  await sees(page, 'Entry closes in 6 days. Level 4 not entered; list B not chosen.');
+  await sees(page, 'Entry closes in 6 days. Level 4 not entered; list D not chosen.');
   await kept(page, () => press(page, 'Held'));
   await sees(page, /Tarrin Board entry closes/);
 
@@ -252,7 +252,7 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
 
   await visit(page, `${baseUrl}/plan?goal=orla-5`);
   const minutes = await textOf(page, '[aria-label="Practice card"] tfoot');
-  await press(page, 'B, gate of learn, 3 February 2027, to come');
+  await press(page, 'D, gate of learn, 3 February 2027, to come');
   await kept(page, () => fill(page, 'Move it to the lesson week of', '2027-02-17'));
   await page.waitForFunction(
     (old) =>
@@ -266,7 +266,7 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
   await sees(page, minutes, '[aria-label="Practice card"] tfoot');
 
   await visit(page, `${baseUrl}/plan?goal=teodor-chair`);
-  await sees(page, /20 Jan to 26 Jan holds 312 minutes of work in 195: 117 minutes a week too many\./);
+  await sees(page, /20 Jan to 26 Jan holds 146 minutes of work in 125: 21 minutes a week too many\./);
 
   await visit(page, `${baseUrl}/mark?goal=orla-5&component=d`);
   expect(await textOf(page, '[data-testid="total"]')).toBe('Total 79');

@@ -156,6 +156,41 @@ describe('on random levels', () => {
   }, 60_000);
 });
 
+const programmeOf = ({ slots }: CompiledLevel, places: readonly SearchPiece[]): Programme =>
+  Object.fromEntries(
+    slots.map(({ at, componentId }) => [
+      componentId,
+      places
+        .filter((place) => place.slot === at)
+        .map(({ piece }) => ({ kind: 'piece' as const, pieceId: piece.id })),
+    ]),
+  );
+
+test('a programme is sure when no rule on its pieces is open in the checker', () => {
+  let unsure = 0;
+  fc.assert(
+    fc.property(anyLevel, (entry) => {
+      fc.pre(!asksMemory(entry));
+      const compiled = compiledOf(entry);
+      const answer = satisfiable(compiled);
+      if (answer.kind !== 'programmes' || answer.more) return;
+      const kinds = new Set(['time', 'different composers', 'contrast', 'count where']);
+      const onPieces = entry.level.rules.filter(({ kind }) => kinds.has(kind)).map(({ id }) => id);
+      let sure = 0;
+      eachProgramme(compiled, (places) => {
+        const verdicts = checkProgramme(complete(entry, programmeOf(compiled, places)));
+        if (verdicts.every(({ ruleId, status }) => status !== 'undecided' || !onPieces.includes(ruleId)))
+          sure += 1;
+        return true;
+      });
+      expect(answer.sure).toBe(sure);
+      if (sure < answer.count) unsure += 1;
+    }),
+    { numRuns: 500, seed: 45 },
+  );
+  expect(unsure).toBeGreaterThan(20);
+});
+
 test('what the search finds, the checker keeps rule by rule', () => {
   fc.assert(
     fc.property(anyLevel, (entry) => {
@@ -163,14 +198,7 @@ test('what the search finds, the checker keeps rule by rule', () => {
       const compiled = compiledOf(entry);
       const found = cheapestProgramme(compiled, () => ({ minutes: 1, skills: [] }), [], searchFacts(entry));
       if (!found) return;
-      const programme = Object.fromEntries(
-        compiled.slots.map(({ at, componentId }) => [
-          componentId,
-          found.places
-            .filter((place) => place.slot === at)
-            .map(({ piece }) => ({ kind: 'piece' as const, pieceId: piece.id })),
-        ]),
-      );
+      const programme = programmeOf(compiled, found.places);
       const rules = new Set(compiled.rules.map(({ rule }) => rule.id));
       for (const verdict of checkProgramme(complete(entry, programme)))
         if (rules.has(verdict.ruleId)) expect(verdict.status).not.toBe('unmet');

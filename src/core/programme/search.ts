@@ -4,6 +4,7 @@ import {
   NEVER_LOST,
   NO_FACTS,
   type CompiledLevel,
+  type Rule,
   type SearchFacts,
   type SearchPiece,
 } from '../requirements';
@@ -212,9 +213,23 @@ export function eachProgramme(
   return tried <= most;
 }
 
+/** Whether a rule stays open only where something is not known of a piece; playing from memory is for the entry to say. */
+const isOpenByPieces = (rule: Rule): boolean =>
+  rule.kind === 'count where'
+    ? rule.where.on !== 'memory'
+    : rule.kind === 'time' || rule.kind === 'different composers' || rule.kind === 'contrast';
+
 export type Satisfiable =
-  /** So many programmes; `more` when counting stopped before the end. */
-  | { readonly kind: 'programmes'; readonly count: number; readonly more: boolean }
+  /**
+   * So many programmes; `more` when counting stopped before the end. `sure`: those that keep every rule on the pieces
+   * whatever is not known of the pieces, such as a time nobody took.
+   */
+  | {
+      readonly kind: 'programmes';
+      readonly count: number;
+      readonly sure: number;
+      readonly more: boolean;
+    }
   /**
    * Ids of rules that no programme keeps together, none of which can be left out of saying so; empty when the lists
    * alone give none. `smallest`: no conflict has fewer rules.
@@ -230,17 +245,20 @@ export type Satisfiable =
  */
 export function satisfiable(compiled: CompiledLevel, limit = 10_000, most = Infinity): Satisfiable {
   let count = 0;
+  let sure = 0;
+  const onPieces = compiled.rules.filter(({ rule }) => isOpenByPieces(rule));
   const ended = eachProgramme(
     compiled,
-    () => {
+    (places) => {
       count += 1;
+      if (onPieces.every((rule) => rule.status(places, NO_FACTS) !== 'undecided')) sure += 1;
       return count < limit;
     },
     compiled.rules,
     NO_FACTS,
     most,
   );
-  if (count > 0) return { kind: 'programmes', count, more: count >= limit || !ended };
+  if (count > 0) return { kind: 'programmes', count, sure, more: count >= limit || !ended };
   if (!ended) return { kind: 'unknown' };
   /** Undefined when the tries ran out. */
   const can = (rules: CompiledLevel['rules']): boolean | undefined => {

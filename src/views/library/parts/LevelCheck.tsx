@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { ownChoices, satisfiable, type Satisfiable } from '@/core/programme';
 import type { Studio } from '@/core/register';
+import type { Piece } from '@/core/repertoire';
 import { commonLevel, ruleTitle, type Level, type RequirementSet, compileLevel } from '@/core/requirements';
 import css from './RequirementDialog.module.css';
 
@@ -30,8 +31,15 @@ export function LevelCheck({
         ? ownChoices(common, studio.pieces, studio.sets.values(), commonLevels)
         : { pieces: [], cut: 0 };
       try {
-        const compiled = compileLevel(set, level, studio.pieces, own.pieces);
-        setAnswer({ is: satisfiable(compiled, LIMIT, TRIES), cut: own.cut });
+        const among = (pieces: readonly Piece[]) =>
+          satisfiable(compileLevel(set, level, studio.pieces, pieces), LIMIT, TRIES);
+        const near = among(own.pieces);
+        // That nothing will do is only certain when every piece of the studio was looked at.
+        const all =
+          own.cut > 0 && (near.kind === 'conflict' || (near.kind === 'programmes' && near.sure === 0))
+            ? among([...studio.pieces.values()])
+            : ({ kind: 'unknown' } as const);
+        setAnswer(all.kind === 'unknown' ? { is: near, cut: own.cut } : { is: all, cut: 0 });
       } catch (error) {
         setAnswer({ is: { kind: 'failed', message: error instanceof Error ? error.message : '' }, cut: 0 });
       }
@@ -53,6 +61,8 @@ interface Checked {
 
 function words({ is: answer, cut }: Checked, level: Level): string {
   if (answer.kind === 'failed') return `The check failed. ${answer.message}`;
+  if (answer.kind === 'programmes' && answer.sure === 0)
+    return `Not certain: ${answer.count} ${answer.count === 1 ? 'programme' : 'programmes'} would do only if what is not known of ${answer.count === 1 ? 'its' : 'their'} pieces, such as a playing time, allows it.`;
   if (answer.kind === 'programmes')
     return `This level can be satisfied: ${answer.more ? `more than ${LIMIT}` : answer.count} ${answer.count === 1 && !answer.more ? 'programme' : 'programmes'}.`;
   if (answer.kind === 'unknown')
