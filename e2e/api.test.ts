@@ -1,6 +1,10 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
+import { connect } from 'node:net';
 import { zipSync } from 'fflate';
 import { describe, expect, inject, test } from 'vitest';
+import { freePort, stopServer } from './server';
 import tarrin from '../src/demo/tarrin-flute-2026.json';
 
 const baseUrl = inject('baseUrl');
@@ -319,6 +323,66 @@ test.each(['/', '/plan', '/api/health', '/_astro/', '/nowhere', '/api/nothing'])
     expect(response.headers.get('x-powered-by')).toBeNull();
   },
 );
+
+test.each([
+  ['POST', '/', 405, 'GET, HEAD'],
+  ['PUT', '/fit', 405, 'GET, HEAD'],
+  ['DELETE', '/icons/icon.svg', 405, 'GET, HEAD'],
+  ['POST', '/api/health', 405, 'GET, HEAD'],
+  ['POST', '/nowhere', 404, null],
+  ['HEAD', '/fit', 200, null],
+  ['HEAD', '/api/health', 200, null],
+  ['HEAD', '/api/openapi.json', 200, null],
+  ['HEAD', '/api/schemas/requirement.json', 200, null],
+  ['HEAD', '/api/score', 405, 'POST'],
+  ['GET', '/_image?href=/icons/icon.svg&f=png&w=10', 404, null],
+])('%s %s is answered %i', async (method, path, status, allow) => {
+  const response = await fetch(baseUrl + path, { method });
+  const text = await response.text();
+  expect([response.status, response.headers.get('allow')]).toEqual([status, allow]);
+  if (method === 'HEAD') expect(text).toBe('');
+});
+
+test.each([
+  ['/', 'no-cache'],
+  ['/fit', 'no-cache'],
+  ['/nowhere', 'no-cache'],
+  ['/sw.js', 'no-cache'],
+  ['/api/health', 'no-store'],
+])('%s is kept by nobody without asking, and framed by nobody', async (path, cache) => {
+  const { headers, body } = await fetch(baseUrl + path);
+  await body?.cancel();
+  expect([headers.get('cache-control'), headers.get('x-frame-options')]).toEqual([cache, 'DENY']);
+});
+
+test('an upload that is broken off writes no stack, and the server goes on', async () => {
+  const port = await freePort();
+  const server = spawn(process.execPath, ['server/start.mjs'], {
+    env: { ...process.env, HOST: '127.0.0.1', PORT: String(port) },
+  });
+  let written = '';
+  for (const stream of [server.stdout, server.stderr]) stream.on('data', (data) => (written += String(data)));
+  try {
+    const up = () =>
+      fetch(`http://127.0.0.1:${port}/api/health`).then(
+        ({ ok }) => ok,
+        () => false,
+      );
+    await expect.poll(up, { timeout: 20_000 }).toBe(true);
+    for (const path of ['/api/score', '/api/marks/totals', '/fit']) {
+      const socket = connect(port, '127.0.0.1');
+      await once(socket, 'connect');
+      socket.write(`POST ${path} HTTP/1.1\r\nHost: x\r\nContent-Length: 100000\r\n\r\n<a>`);
+      await new Promise((resolve) => setTimeout(resolve, 200));
+      socket.destroy();
+    }
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    expect(await up()).toBe(true);
+    expect(written).toBe('');
+  } finally {
+    await stopServer(server);
+  }
+});
 
 test('pages and scripts are compressed', async () => {
   const response = await fetch(`${baseUrl}/`, { headers: { 'accept-encoding': 'gzip' } });

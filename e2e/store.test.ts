@@ -300,6 +300,9 @@ test('after the first visit the app opens with the server stopped', async () => 
     await visit(page, base + path);
     await sees(page, words);
   }
+  // An address that names no page says so, and is not the register.
+  await page.goto(`${base}/nowhere`);
+  await sees(page, 'No such page');
   await visit(page, `${base}/mark?goal=orla-5&component=d`);
   await kept(page, () => page.keyboard.press('Digit6'));
   await page.browserContext().close();

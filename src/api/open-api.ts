@@ -77,6 +77,7 @@ export const openApi = {
           ['to', { type: 'integer' }],
           ['fromBeat', { type: 'integer' }],
           ['toBeat', { type: 'integer' }],
+          ['onward', { type: 'boolean' }],
           ['tempo', { type: 'number' }],
           ['quartersPerMinute', { type: 'number' }],
           ['fermataSeconds', { type: 'number' }],

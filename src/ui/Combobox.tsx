@@ -65,6 +65,7 @@ export function Combobox({
               event.preventDefault();
               take(shown[active]);
             } else if (event.key === 'Escape' && open) {
+              event.preventDefault();
               event.stopPropagation();
               setText(null);
             }

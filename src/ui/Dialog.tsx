@@ -24,6 +24,8 @@ export function Dialog({
 }) {
   const ref = useRef<HTMLDialogElement>(null);
   const keep = useRef<HTMLButtonElement>(null);
+  /** Set when the dialog goes because the page takes it away. */
+  const leaving = useRef(false);
   const [touched, touch] = useState(false);
   const [asking, ask] = useState(false);
   const loses = typed ?? touched;
@@ -51,12 +53,14 @@ export function Dialog({
     const dialog = ref.current;
     if (!dialog) return undefined;
     const before = document.activeElement;
+    leaving.current = false;
     dialog.showModal();
     const first =
       dialog.querySelector<HTMLElement>('[data-first="true"]') ??
       dialog.querySelector<HTMLElement>('input, select, textarea');
     first?.focus();
     return () => {
+      leaving.current = true;
       dialog.close();
       if (before instanceof HTMLElement) before.focus();
     };
@@ -68,6 +72,22 @@ export function Dialog({
       data-wide={wide}
       aria-label={title}
       onInput={() => touch(true)}
+      onKeyDown={(event) => {
+        // A browser asks once and then closes of itself; a key that is taken here is always asked about.
+        if (event.key !== 'Escape' || event.defaultPrevented) return;
+        event.preventDefault();
+        event.stopPropagation();
+        close();
+      }}
+      onClose={(event) => {
+        // Closed by the browser all the same: what was typed is shown again and asked about.
+        if (event.target !== event.currentTarget || leaving.current) return;
+        if (!loses) onClose();
+        else {
+          event.currentTarget.showModal();
+          ask(true);
+        }
+      }}
       onCancel={(event) => {
         // A dialog of its own over this one has its own Escape.
         if (event.target !== event.currentTarget) return;

@@ -111,6 +111,7 @@ export const POST: APIRoute = endpoint<Body>(programmesRequestShape, (body) => {
       conflict: named?.flatMap((each) => (each.kind === 'rule' ? [each.ruleId] : [])) ?? null,
       conflictLocked: piecesOf('stays'),
       conflictBanned: piecesOf('left out'),
+      conflictSmallest: why?.kind === 'conflict' ? why.smallest : null,
     },
   };
 });

@@ -9,6 +9,8 @@ import css from './RequirementDialog.module.css';
 const LIMIT = 5_000;
 /** Places tried in one search: a tenth of a second or so. */
 const TRIES = 200_000;
+/** The same where every piece of the studio is looked at, which is asked only when those near the level will not do. */
+const TRIES_OF_ALL = 500_000;
 
 /** Whether the level can be satisfied with its lists as they are: counted while it is typed, a moment after the last key. */
 export function LevelCheck({
@@ -31,13 +33,13 @@ export function LevelCheck({
         ? ownChoices(common, studio.pieces, studio.sets.values(), commonLevels)
         : { pieces: [], cut: 0 };
       try {
-        const among = (pieces: readonly Piece[]) =>
-          satisfiable(compileLevel(set, level, studio.pieces, pieces), LIMIT, TRIES);
-        const near = among(own.pieces);
+        const among = (pieces: readonly Piece[], tries: number) =>
+          satisfiable(compileLevel(set, level, studio.pieces, pieces), LIMIT, tries);
+        const near = among(own.pieces, TRIES);
         // That nothing will do is only certain when every piece of the studio was looked at.
         const all =
           own.cut > 0 && (near.kind === 'conflict' || (near.kind === 'programmes' && near.sure === 0))
-            ? among([...studio.pieces.values()])
+            ? among([...studio.pieces.values()], TRIES_OF_ALL)
             : ({ kind: 'unknown' } as const);
         setAnswer(all.kind === 'unknown' ? { is: near, cut: own.cut } : { is: all, cut: 0 });
       } catch (error) {
