@@ -66,6 +66,8 @@ export function Dialog({
     };
   }, []);
   return (
+    // Escape is a key of the dialog itself, whatever in it has the focus.
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
     <dialog
       ref={ref}
       className={css.root}

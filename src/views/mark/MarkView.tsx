@@ -283,10 +283,10 @@ function Sheet({
         </p>
         <Ruler {...total.ruler} />
         {next && (
-          <>
-            <h3 className={css.next}>{nextStepsTitle(next, context.standing.missing.length)}</h3>
+          <details className={css.next}>
+            <summary>{nextStepsTitle(next, context.standing.missing.length)}</summary>
             <NextSteps steps={next.steps} level={level} />
-          </>
+          </details>
         )}
       </section>
     </>

@@ -178,18 +178,20 @@ function OpenScore({
               onChange={choosePart}
             />
           )}
-          <TextField
-            label={`A pause sign adds, seconds${ready.studio.settings.fermataSeconds === undefined ? ', assumed' : ''}`}
-            type="number"
-            min={0}
-            max={60}
-            value={String(fermataSeconds)}
-            onChange={(value) => {
-              const seconds = Number(value);
-              if (value !== '' && seconds >= 0 && seconds <= 60)
-                void saveSettings({ fermataSeconds: seconds });
-            }}
-          />
+          {answer.demands.some(({ name }) => name === 'pauses') && (
+            <TextField
+              label={`A pause sign adds, seconds${ready.studio.settings.fermataSeconds === undefined ? ', assumed' : ''}`}
+              type="number"
+              min={0}
+              max={60}
+              value={String(fermataSeconds)}
+              onChange={(value) => {
+                const seconds = Number(value);
+                if (value !== '' && seconds >= 0 && seconds <= 60)
+                  void saveSettings({ fermataSeconds: seconds });
+              }}
+            />
+          )}
         </div>
         {answer.asked && (
           <p className={css.facts}>
