@@ -10,6 +10,7 @@ export {
   barsToLearn,
   composerKey,
   demandsOfPart,
+  BARE_PIECE,
   leavingOut,
   PIECE_KINDS,
   type Accompaniment,

@@ -34,6 +34,23 @@ export interface Piece {
   readonly notes?: string;
 }
 
+/** A piece of which nothing is known. */
+export const BARE_PIECE: Omit<Piece, 'id'> = {
+  title: '',
+  composer: '',
+  kind: 'piece',
+  seconds: null,
+  bars: null,
+  barsToLearn: null,
+  key: null,
+  metre: null,
+  tempo: null,
+  period: null,
+  character: null,
+  accompaniment: null,
+  demands: [],
+};
+
 /** One player's part, with what that part asks for. */
 export interface PiecePart {
   readonly name: string;

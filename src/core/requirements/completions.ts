@@ -11,7 +11,7 @@ import {
 } from './compile';
 import { openSlots, piecesOf, type Entry, type Slot } from './entry';
 import { gradedClassOf } from './graded-class';
-import type { Piece } from '../repertoire';
+import { BARE_PIECE, type Piece } from '../repertoire';
 import type { Rule } from './rule';
 import { usedWithin } from './used-within';
 import type { RuleStatus } from './verdict';
@@ -144,22 +144,7 @@ function unknownFact(rule: Rule, entry: Entry, slot: Slot, rank: number | null):
 }
 
 /** No id of a record has a slash-free space at its start, so it is nobody's. */
-const unknownPiece = (id: string): Piece => ({
-  id: ` ${id}`,
-  title: '',
-  composer: '',
-  kind: 'piece',
-  seconds: null,
-  bars: null,
-  barsToLearn: null,
-  key: null,
-  metre: null,
-  tempo: null,
-  period: null,
-  character: null,
-  accompaniment: null,
-  demands: [],
-});
+const unknownPiece = (id: string): Piece => ({ ...BARE_PIECE, id: ` ${id}` });
 
 /** How many of the places that must be filled can be, no piece in two of them: a matching of places to pieces. */
 function mostFilled(slots: readonly Slot[]): number {

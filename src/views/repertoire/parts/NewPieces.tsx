@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { formatPieces } from '@/core/files';
 import type { Studio } from '@/core/register';
-import type { Piece } from '@/core/repertoire';
+import { BARE_PIECE, type Piece } from '@/core/repertoire';
 import { likelyTwins } from '@/core/shelf';
 import { addPieces, newId } from '@/store';
 import { Button } from '@/ui';
@@ -23,7 +23,7 @@ export function NewPieces({ studio }: { readonly studio: Studio }) {
     <Suspense fallback={null}>
       <Button
         onClick={() => {
-          setBlank({ ...BLANK, id: newId() });
+          setBlank({ ...BARE_PIECE, id: newId() });
           setDialog('one');
         }}
       >
@@ -58,19 +58,3 @@ export function NewPieces({ studio }: { readonly studio: Studio }) {
     </Suspense>
   );
 }
-
-const BLANK: Omit<Piece, 'id'> = {
-  title: '',
-  composer: '',
-  kind: 'piece',
-  seconds: null,
-  bars: null,
-  barsToLearn: null,
-  key: null,
-  metre: null,
-  tempo: null,
-  period: null,
-  character: null,
-  accompaniment: null,
-  demands: [],
-};
