@@ -160,11 +160,13 @@ function signsWithin(signs: readonly RoadSign[], from: number, to: number): Road
     const { ending = null, repeatEnd = 0 } = signs[at] ?? {};
     if ((ending ? ending.last && at === ending.to : repeatEnd > 0) && at < to) start = at + 1;
   }
-  /** Whether the endings that stand beside one end within: else the one inside is played as it is printed. */
+  /** Whether all the endings that stand side by side lie within: else the one inside is played as it is printed. */
   const endsWithin = (ending: Ending): boolean => {
-    let last = ending;
+    let [first, last] = [ending, ending];
+    for (let before = signs[first.from - 1]?.ending; before; before = signs[first.from - 1]?.ending)
+      first = before;
     for (let next = signs[last.to + 1]?.ending; next; next = signs[last.to + 1]?.ending) last = next;
-    return ending.from >= from && last.to <= to;
+    return first.from >= from && last.to <= to;
   };
   return signs.slice(from, to + 1).map((sign, at): RoadSign => {
     const { ending } = sign;
