@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { DEFAULT_EFFORT } from '../effort';
 import { PLAIN_SUM, type MarkScheme } from '../marks';
 import { NEW_GOAL_PLAN, type Goal } from '../programme';
-import type { Piece } from '../repertoire';
+import { BARE_PIECE, type Piece } from '../repertoire';
 import { BARE_LEVEL, BARE_SESSION, BARE_SET, type RequirementSet } from '../requirements';
 import type { Student } from '../students';
 import { calendarDay as day } from '../time';
@@ -73,20 +73,12 @@ const set: RequirementSet = {
   ],
 };
 const piece = (bars: number): Piece => ({
+  ...BARE_PIECE,
   id: 'air',
   title: 'Slack Tide Air',
   composer: 'P. Ostrey',
-  kind: 'piece',
   seconds: 100,
   bars,
-  barsToLearn: null,
-  key: null,
-  metre: null,
-  tempo: null,
-  period: null,
-  character: null,
-  accompaniment: null,
-  demands: [],
 });
 const student = (id: string, rest: Partial<Student> = {}): Student => ({
   id,
