@@ -98,14 +98,32 @@ export async function press(page: Page, name: string, nth = 0): Promise<void> {
   for (let tries = 0; ; tries += 1) {
     const element = await find(page, { by: 'press', name, nth });
     try {
-      await element.evaluate((each) => each.scrollIntoView({ block: 'center' }));
+      await element.evaluate((each) => {
+        each.scrollIntoView({ block: 'center' });
+        each.addEventListener('click', () => each.setAttribute('data-was-clicked', ''), {
+          once: true,
+          capture: true,
+        });
+      });
       await element.click();
-      return;
+      // Where the page moved under the pointer the click went beside; look again, as a hand would.
+      if ((await wasClicked(element)) || tries >= 3) return;
     } catch (error) {
-      // The page was just drawing itself anew; look again, as a hand would.
+      // The page was just drawing itself anew.
       if (tries >= 3 || !/detached|not clickable/.test(String(error))) throw error;
     }
   }
+}
+
+/** Whether the click reached the element; a page that was left because of it can no longer be asked. */
+async function wasClicked(element: ElementHandle): Promise<boolean> {
+  return element
+    .evaluate((each) => {
+      const clicked = each.hasAttribute('data-was-clicked');
+      each.removeAttribute('data-was-clicked');
+      return clicked;
+    })
+    .catch(() => true);
 }
 
 /** Types into the field of that label, in place of what stands there. */

@@ -66,6 +66,7 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await press(page, 'Apply');
   await sees(page, 'Asked for: 16 of 32 bars performed, 9 of 15 to learn');
   await press(page, 'As printed');
+  await page.waitForFunction(() => !document.body.textContent.includes('Asked for: '));
   await sees(page, '18 bars printed · 32 performed · 15 to learn · 0:44');
   await press(page, 'notes');
   await page.waitForSelector('rect[aria-label^="bar 12,"][aria-label$="shaded"]');
@@ -85,6 +86,37 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await sees(page, 'How many bars are played, with the repeats?');
   await sees(page, 'Answer key: Ropewalk Gigue');
   await sees(page, 'Which bars are the same as bar 1? Bars 5, 14.');
+  expect(problems).toEqual([]);
+  await page.close();
+});
+
+test('a score of two parts: the whole page obeys the part chosen', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/?studio=own`);
+  await visit(page, `${baseUrl}/scores`);
+  await drop(page, [['march.musicxml', scoreBytes('foghorn-march')]]);
+  await kept(page, () => press(page, 'Take the score in'));
+  await page.waitForSelector('rect[aria-label^="bar 1,"]', { timeout: 60_000 });
+  const size = () => page.$eval('main p b', (each) => each.textContent);
+  const bars = () => page.$$eval('rect[aria-label^="bar "]', (all) => all.map((each) => each.ariaLabel));
+  const asks = () => page.$eval('aside', (each) => each.textContent);
+  const trumpet = [await size(), await bars(), await asks()];
+  await fill(page, 'Part', 'Snare Drum');
+  await page.waitForFunction(
+    (before) => document.querySelector('main p b')?.textContent !== before,
+    {},
+    trumpet[0],
+  );
+  await sees(page, 'tremolo', 'aside');
+  const drum = [await size(), await bars(), await asks()];
+  for (const [at, each] of trumpet.entries()) expect(drum[at]).not.toEqual(each);
+  await fill(page, 'Part', 'Trumpet in B flat');
+  await page.waitForFunction(
+    (before) => document.querySelector('main p b')?.textContent === before,
+    {},
+    trumpet[0],
+  );
+  expect([await size(), await bars(), await asks()]).toEqual(trumpet);
   expect(problems).toEqual([]);
   await page.close();
 });

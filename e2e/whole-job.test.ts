@@ -279,6 +279,14 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
   await page.keyboard.up('Shift');
   expect(await textOf(page, '[data-testid="own-total"]')).toBe('6');
   expect(await textOf(page, '[data-testid="component-total"]')).toBe('19');
+  // The cheapest marks to the next award, fewest first, with the next band beside each; the same on Readiness.
+  const cheapest = () =>
+    page.$$eval('[data-testid="next-steps"] li', (all) => all.map((each) => each.textContent));
+  const steps = await cheapest();
+  const marksOf = steps.map((each) => Number(/: (\d+) more/.exec(each)?.[1]));
+  expect(marksOf).toEqual([...marksOf].sort((a, b) => a - b));
+  expect(steps.every((each) => /next band|no band above/.test(each))).toBe(true);
+  expect(steps.length).toBeGreaterThan(0);
   await press(page, 'Undo');
   await sees(page, '–', '[data-testid="own-total"]');
   await pick(page, 'Student and goal', 'Hester Tarrin');

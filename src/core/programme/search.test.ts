@@ -133,7 +133,7 @@ describe('on random levels', () => {
     );
   }, 60_000);
 
-  test('a conflict is one, and any of its rules taken away leaves a programme', () => {
+  test('a conflict is one, and with any of its rules taken away the others can be kept', () => {
     let conflicts = 0;
     fc.assert(
       fc.property(anyLevel, (entry) => {

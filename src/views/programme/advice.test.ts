@@ -154,3 +154,11 @@ test('no programme: what conflicts is named in words, and the nearest gives up o
   expect(nearest).toHaveLength(1);
   expect(titlesOf((nearest[0] as (typeof nearest)[number]).programme).split(', ')).toHaveLength(3);
 });
+
+test.each([
+  [{ kind: 'unknown' }, 'The search reached its limit before it was certain.'],
+  [{ kind: 'crashed', message: 'no answer' }, 'The search failed. no answer'],
+  [{ kind: 'no worth' }, 'Its bars are not counted, so that its work is not known.'],
+] as const)('how the search for a piece ended: %j', (why, words) =>
+  expect(whyWords(why, sums, context, studio)).toEqual({ say: [words], sums: [] }),
+);
