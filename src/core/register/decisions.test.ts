@@ -140,17 +140,17 @@ describe('what waits for an answer', () => {
     [
       'the entry with the slots still open, once',
       studioOf([goal('a', { ...NOT_ENTERED, programme: {} })]),
-      [{ kind: 'enter', open: ['A'] }],
+      [{ kind: 'enter', open: ['Song'] }],
     ],
     [
       'the open slots of an entered goal',
       studioOf([goal('a', { programme: {} })]),
-      [{ kind: 'choose', letters: ['A'], days: 6 }],
+      [{ kind: 'choose', lists: ['Song'], days: 6 }],
     ],
     [
       'the choice alone where entry never closes',
       studioOf([goal('a', { ...NOT_ENTERED, sessionId: 'open', programme: {} })]),
-      [{ kind: 'choose', letters: ['A'], days: 70 }],
+      [{ kind: 'choose', lists: ['Song'], days: 70 }],
     ],
     [
       'a rule that is not met, with its reason',

@@ -28,7 +28,7 @@ export type Decision = {
       readonly demand: number;
       readonly minutes: number;
     }
-  | { readonly kind: 'choose'; readonly letters: readonly string[] }
+  | { readonly kind: 'choose'; readonly lists: readonly string[] }
 );
 
 export interface Deadline {
@@ -79,12 +79,12 @@ function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
   });
   const open = openSlots(context.entry)
     .filter((slot) => slot.open > 0)
-    .map((slot) => slot.letter);
+    .map(({ componentId }) => level.components.find(({ id }) => id === componentId)?.name ?? '');
   const soon = closes ?? session.day;
   const list: Decision[] = [];
   if (goal.enteredOn === null && closes !== null && closes >= today)
     list.push({ kind: 'enter', ...at(closes), level: level.name, open });
-  else if (open.length > 0) list.push({ kind: 'choose', ...at(soon), letters: open });
+  else if (open.length > 0) list.push({ kind: 'choose', ...at(soon), lists: open });
   for (const verdict of verdicts.filter((each) => each.status === 'unmet')) {
     const rule = level.rules.find((each) => each.id === verdict.ruleId);
     if (rule) list.push({ kind: 'rule', ...at(soon), ...explainRule(rule, verdict, level) });

@@ -1,5 +1,5 @@
 import { soundingNotes, type PlacedNote } from './learn-once';
-import { measuresAt, type Layout } from './bars';
+import type { Layout } from './bars';
 import type { Score, ScorePart, TimeSignature } from './model';
 import { groupsKind } from '../music';
 import { CHORD_DEMANDS, CHORD_DRILLS, type KeyDemand, type ScoreDemand } from '../skills';
@@ -88,7 +88,7 @@ export function demandsOf(
     const notes = soundingNotes(part, bar, layout);
     const measure = part.measures[bar.measures[0] ?? 0];
     const fifths = measure?.key?.fifths ?? null;
-    if (fifths !== null && fifths !== key && notes.length > 0) {
+    if (fifths !== null && fifths !== key && notes.some(({ note }) => !note.unpitched)) {
       add(keyWords(fifths), at);
       if (key !== null) add('key changes', at);
       key = fifths;
@@ -146,14 +146,12 @@ export function demandsOf(
       .size;
     if (lasts > 0 && struck / lasts > FAST) add('quick passages', at, struck / lasts);
     const dynamics = bar.measures.flatMap((index) =>
-      measuresAt(score, index).flatMap(({ marks }) =>
-        marks.flatMap((mark) =>
-          mark.kind === 'dynamic'
-            ? [mark.name]
-            : mark.kind === 'wedge' && mark.way !== 'stop'
-              ? [mark.way]
-              : [],
-        ),
+      (part.measures[index]?.marks ?? []).flatMap((mark) =>
+        mark.kind === 'dynamic'
+          ? [mark.name]
+          : mark.kind === 'wedge' && mark.way !== 'stop'
+            ? [mark.way]
+            : [],
       ),
     );
     for (const name of dynamics)

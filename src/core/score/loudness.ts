@@ -1,5 +1,5 @@
-import { measuresAt, type Layout } from './bars';
-import type { Score } from './model';
+import type { Layout } from './bars';
+import type { ScorePart } from './model';
 
 /** Softest first. A sudden accent is no level. */
 const LEVELS = ['pppp', 'ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff', 'ffff'] as const;
@@ -25,20 +25,17 @@ export interface Loudness {
   readonly open: readonly number[];
 }
 
-/** The levels of loudness in printed order, from the signs of all parts: what is sudden, what is led to, where it is loudest. */
-export function loudnessOf(score: Pick<Score, 'parts'>, { bars }: Pick<Layout, 'bars'>): Loudness {
+/** The levels of loudness in printed order, from the signs of one part: what is sudden, what is led to, where it is loudest. */
+export function loudnessOf(part: Pick<ScorePart, 'measures'>, { bars }: Pick<Layout, 'bars'>): Loudness {
   const steps: LoudnessStep[] = [];
   const open: number[] = [];
   let swell: number | null = null;
   let before: number | null = null;
   for (const [bar, { measures }] of bars.entries()) {
     const marks = measures
-      .flatMap((index) => {
-        const own = measuresAt(score, index).flatMap((measure) => measure.marks);
-        return [...own].sort((a, b) => a.at - b.at);
-      })
+      .flatMap((index) => [...(part.measures[index]?.marks ?? [])].sort((a, b) => a.at - b.at))
       .filter((mark, at, all) => {
-        // Parts that agree say it once.
+        // Staves that agree say it once.
         const words = JSON.stringify(mark);
         return all.findIndex((other) => JSON.stringify(other) === words) === at;
       });

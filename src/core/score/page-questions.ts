@@ -1,7 +1,7 @@
-import { measuresAt, type Layout } from './bars';
+import type { Layout } from './bars';
 import { keyWords } from './demands';
 import { soundingNotes, type LearnedBar } from './learn-once';
-import type { Score, ScorePart } from './model';
+import type { ScorePart } from './model';
 import type { Roadmap } from './roadmap';
 
 /** A question the page answers, with its answer as computed. */
@@ -26,7 +26,6 @@ const barList = (layout: Layout, bars: readonly number[]) =>
 
 /** Questions on a score that a student answers from the page, with the key to them. */
 export function pageQuestions(
-  score: Score,
   part: ScorePart,
   layout: Layout,
   learned: readonly LearnedBar[],
@@ -36,8 +35,11 @@ export function pageQuestions(
   const counted = layout.bars.filter(({ number }) => number > 0).length;
   const questions: PageQuestion[] = [];
   const ask = (question: string, answer: string) => questions.push({ question, answer });
+  const notes = layout.bars.flatMap((bar) => soundingNotes(part, bar, layout));
+  const pitched = notes.filter(({ note }) => !note.unpitched);
   const fifths = first?.key?.fifths ?? null;
-  if (fifths !== null) ask('Which sharps or flats stand in the key signature?', keyWords(fifths));
+  if (fifths !== null && pitched.length > 0)
+    ask('Which sharps or flats stand in the key signature?', keyWords(fifths));
   if (first?.time?.beatType)
     ask('What is the time signature?', `${first.time.groups.join(' + ')} over ${first.time.beatType}`);
   ask('How many bars are printed?', String(counted));
@@ -47,8 +49,7 @@ export function pageQuestions(
   );
   const performed = roadmap.order.reduce((sum, index) => sum + (layout.counts[index] ?? 0), 0);
   if (performed !== counted) ask('How many bars are played, with the repeats?', String(performed));
-  const notes = layout.bars.flatMap((bar) => soundingNotes(part, bar, layout));
-  const last = layout.bars.flatMap((bar) => soundingNotes(part, bar, layout)).at(-1)?.note;
+  const last = notes.at(-1)?.note;
   const firstNote = notes[0]?.note;
   if (firstNote?.spelling && !firstNote.unpitched)
     ask('What is the first note?', noteName(firstNote.spelling.letter, firstNote.spelling.alter));
@@ -66,7 +67,6 @@ export function pageQuestions(
     'In which bars is an accidental printed?',
     accidentals.length > 0 ? barsSentence(layout, accidentals) : 'In none.',
   );
-  const pitched = notes.filter(({ note }) => !note.unpitched);
   if (pitched.length > 0) {
     const highest = pitched.reduce((a, b) => (b.pitch > a.pitch ? b : a));
     const bars = layout.bars.flatMap((bar, at) =>
@@ -79,9 +79,7 @@ export function pageQuestions(
   }
   const dynamics = layout.bars.flatMap((bar) =>
     bar.measures.flatMap((index) =>
-      measuresAt(score, index).flatMap(({ marks }) =>
-        marks.flatMap((mark) => (mark.kind === 'dynamic' ? [mark.name] : [])),
-      ),
+      (part.measures[index]?.marks ?? []).flatMap((mark) => (mark.kind === 'dynamic' ? [mark.name] : [])),
     ),
   );
   if (dynamics.length > 0) ask('Which dynamics are printed?', [...new Set(dynamics)].join(', '));

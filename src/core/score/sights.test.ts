@@ -3,11 +3,12 @@ import { noteOf, scoreOf, utf8, wholeBar } from './arbitrary';
 import { readScore } from './read-score';
 import { withValues } from './values';
 import { xRay, type XRay } from './x-ray';
+import { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 
-const seen = (text: string): XRay => {
+const seen = (text: string, options: Partial<XRayOptions> = {}): XRay => {
   const read = readScore(utf8(text));
   if (!read.ok) throw new Error(JSON.stringify(read.why));
-  const found = xRay(read.value.score);
+  const found = xRay(read.value.score, { ...PLAIN_X_RAY, ...options });
   if (!found.ok) throw new Error(JSON.stringify(found.why));
   return found.value;
 };
@@ -70,6 +71,30 @@ describe('loudness', () => {
     ).toEqual(steps);
     expect([loudness.climax, loudness.open]).toEqual([climax, open]);
   });
+});
+
+test('of several parts, loudness, signature and questions are those of the part read', () => {
+  const horn = scoreOf([`${key(2)}${level('p')}${wholeBar()}`, `${wedge('crescendo')}${wholeBar()}`]);
+  const [head = '', body = ''] = horn.split('</part-list>');
+  const drum = body
+    .replace('id="P1"', 'id="P2"')
+    .replace(level('p'), level('ff'))
+    .replace(wedge('crescendo'), '')
+    .replace(
+      /<pitch>.*?<\/pitch>/g,
+      '<unpitched><display-step>C</display-step><display-octave>5</display-octave></unpitched>',
+    );
+  const both = `${head}<score-part id="P2"><part-name>Drum</part-name></score-part></part-list>${body.replace('</score-partwise>', '')}${drum}`;
+  const of = (part: string) => {
+    const { demands, loudness, pageQuestions } = seen(both, { part });
+    return [
+      demands.map(({ name }) => name).filter((name) => /sharp|flat|loud|swell/.test(name)),
+      loudness.steps.map((step) => step.level),
+      pageQuestions.filter(({ question }) => question.includes('dynamics')).map(({ answer }) => answer),
+    ];
+  };
+  expect(of('P1')).toEqual([['two sharps', 'loud and soft', 'swells'], ['p'], ['p']]);
+  expect(of('P2')).toEqual([['very soft or very loud'], ['ff'], ['ff']]);
 });
 
 test('landmarks: the rehearsal mark before a bar, its line and page; none where the file breaks nothing', () => {

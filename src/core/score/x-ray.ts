@@ -99,7 +99,7 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       demands: demandsOf(score, part, layout, seconds),
       landmarks: landmarksOf(score, layout),
       keyChanges: keyChanges(part, layout),
-      loudness: loudnessOf(score, layout),
+      loudness: loudnessOf(part, layout),
       spans: layout.bars.map((bar) => Math.max(0, ...spansOf(soundingNotes(part, bar, layout)).values())),
       strokes: strokeCounts(part),
       moves: movesOf(part, layout),
@@ -107,7 +107,7 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       drills: jumpDrills(asked?.value ?? roadmap, layout),
       difficulty,
       chunks: chunksOf(score, part, layout, difficulty),
-      pageQuestions: pageQuestions(score, part, layout, learned, roadmap),
+      pageQuestions: pageQuestions(part, layout, learned, roadmap),
     },
   };
 }

@@ -22,6 +22,8 @@ describe('one vocabulary', () => {
     ['a name of the map', 'flute', 'dotted figures', 'general.dotted-figures'],
     ['another word for it', 'flute', 'ties', 'general.ties'],
     ['trills, on each in its own way', 'flute', 'trills', 'flute.two-finger-trill'],
+    ['grace notes where the family has its own', 'oboe', 'grace notes', 'oboe.grace-notes'],
+    ['and where it has none', 'brass', 'grace notes', 'general.grace-notes'],
     ['and where the family has the word itself', 'oboe', 'trills', 'oboe.trills'],
     ['a chord under a hand', 'keyboard', 'triads in first inversion', 'keyboard.triads-in-first-inversion'],
     ['a metre asks nothing by its name', 'voice', 'in 2+3/8', 'no skill'],
@@ -35,6 +37,12 @@ describe('one vocabulary', () => {
   ])('%s', (_, family, demand, expected) => {
     const meaning = meaningOf(SKILL_MAP, family, demand);
     expect(meaning.kind === 'skill' ? meaning.id : meaning.kind).toBe(expected);
+  });
+  test.each(INSTRUMENT_FAMILIES)('no name stands twice on the page of %s', (family) => {
+    const names = [...SKILL_MAP.values()]
+      .filter((each) => each.family === family || each.family === 'general')
+      .map(({ name }) => name.toLowerCase());
+    expect(names.filter((name, at) => names.indexOf(name) !== at)).toEqual([]);
   });
   test('each kind of chord has its place on the map of those who play them', () => {
     for (const family of ['keyboard', 'guitar', 'harp'])

@@ -35,6 +35,7 @@ const ENTRIES: Readonly<Partial<Record<ScoreDemand, Entry>>> = {
   tuplets: general('other-tuplets'),
   swells: { in: { voice: 'voice.swell' }, else: { skill: 'general.swell' } },
   leaps: { in: { keyboard: 'keyboard.leaps', voice: 'voice.leaps-tuned' }, else: { skill: 'general.leaps' } },
+  'grace notes': general('grace-notes'),
   trills: {
     in: {
       flute: 'flute.two-finger-trill',

@@ -16,9 +16,9 @@ const days = (count: number) =>
 export function decisionWords(decision: Decision, today: CalendarDay): string {
   switch (decision.kind) {
     case 'enter':
-      return `Entry closes ${days(decision.days)}. ${decision.level} not entered${decision.open.length > 0 ? `; list ${decision.open.join(', ')} not chosen` : ''}.`;
+      return `Entry closes ${days(decision.days)}. ${decision.level} not entered${decision.open.length > 0 ? `; ${decision.open.join(', ')} not chosen` : ''}.`;
     case 'choose':
-      return `List ${decision.letters.join(', ')} not chosen.`;
+      return `${decision.lists.join(', ')} not chosen.`;
     case 'rule':
       return `${decision.title}: ${decision.sentence}`;
     case 'gate':

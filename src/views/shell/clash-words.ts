@@ -13,6 +13,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   barsToLearn: 'Bars to learn',
   span: 'Widest span',
   scoreId: 'Score',
+  instrument: 'Instrument or voice',
   schemes: 'Marks',
   overlapTo: 'Overlap to',
 };
