@@ -140,7 +140,9 @@ describe('Register', () => {
   test('a level held is added and removed', () => {
     const save = dialog(studio.students.get('orla')!);
     const before = studio.students.get('orla')!.levelsHeld.length;
-    type('Level, 1 lowest', '9');
+    const passed = screen.getByRole('combobox', { name: 'Level passed' });
+    fireEvent.change(passed, { target: { value: 'flute level 9' } });
+    fireEvent.keyDown(passed, { key: 'Enter' });
     press('Add the level');
     press('Remove');
     press('Save');
@@ -217,7 +219,15 @@ describe('Library', () => {
     ['condition', ['About', 'Allowed']],
     ['combined', ['Needed']],
   ])('the blanks of "%s"', (kind, labels) => {
-    render(<RuleEditor rule={blankRule(kind)} problem={undefined} onChange={vi.fn()} onRemove={vi.fn()} />);
+    render(
+      <RuleEditor
+        rule={blankRule(kind)}
+        problem={undefined}
+        families={['Tarrin Board flute']}
+        onChange={vi.fn()}
+        onRemove={vi.fn()}
+      />,
+    );
     for (const label of ['Rule', ...labels]) expect(screen.getByLabelText(label)).toBeTruthy();
     expect(document.querySelectorAll('input, select')).toHaveLength(labels.length + 1);
   });

@@ -1,4 +1,3 @@
-import { addDays, calendarDay, daysBetween } from '../time';
 import type { RequirementSet } from './requirement-set';
 
 /** Where a piece stands in a set: in a list of a level, or graded in the catalogue. */
@@ -69,21 +68,3 @@ export const editionBefore = (
         each.edition.from < set.edition.from,
     )
     .sort((a, b) => (a.edition.from < b.edition.from ? 1 : -1))[0];
-
-/** A copy to be changed into the next edition: valid from the day after this one, as long as this one, without sessions. */
-export function nextEdition(set: RequirementSet, id: string): RequirementSet {
-  const from = addDays(set.edition.to, 1);
-  const to = addDays(from, daysBetween(set.edition.from, set.edition.to));
-  const year = (text: string) => text.slice(0, 4);
-  return {
-    ...set,
-    id,
-    edition: {
-      name: year(from) === year(to) ? year(from) : `${year(from)}–${year(to)}`,
-      from: calendarDay(from),
-      to: calendarDay(to),
-      overlapTo: null,
-    },
-    sessions: [],
-  };
-}

@@ -79,16 +79,11 @@ export {
 export { combine } from './combine';
 export { crosswalk, familyLevels, type CrosswalkPlace, type CrosswalkRow } from './crosswalk';
 export { contrastValue } from './contrast';
+export { copySet, familyFor, ofInstrument, type CopyWish } from './copy';
+export { levelNamed, levelsToHold, type NamedLevel } from './held-level';
 export { gradedClassOf } from './graded-class';
 export { usedWithin } from './used-within';
-export {
-  editionBefore,
-  editionDifferences,
-  nextEdition,
-  placesOf,
-  type EditionDifference,
-  type Place,
-} from './edition';
+export { editionBefore, editionDifferences, placesOf, type EditionDifference, type Place } from './edition';
 export { explainRule, ruleTitle, type RuleWords } from './explain';
 export { type Evidence, type RuleStatus, type Verdict } from './verdict';
 export { problemsOfSet } from './problems';

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { formatRequirementFile } from '@/core/files';
-import { editionBefore, nextEdition, setLabel, type RequirementSet } from '@/core/requirements';
+import { editionBefore, setLabel, type RequirementSet } from '@/core/requirements';
 import { formatDay } from '@/core/time';
-import { newId, removeSet, saveSet, type ReadyState } from '@/store';
+import { removeSet, saveSet, type ReadyState } from '@/store';
 import { Button, Confirm, Empty, LinkButton, PageLine, Section, classes } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
 import { saveFile } from '../shell/save-file';
+import { CopyDialog } from './parts/CopyDialog';
 import { ImportRequirementDialog } from './parts/ImportRequirementDialog';
 import { EditionDifferences } from './parts/EditionDifferences';
 import { LevelDetail } from './parts/LevelDetail';
@@ -23,9 +24,13 @@ function Library({ ready }: { readonly ready: ReadyState }) {
   const set = sets.find((each) => each.id === setId) ?? sets[0];
   const [levelId, pickLevel] = useState<string | null>(null);
   const level = set?.levels.find((each) => each.id === levelId) ?? set?.levels[0];
-  const [dialog, setDialog] = useState<'none' | 'import' | 'remove'>('none');
+  const [dialog, setDialog] = useState<'none' | 'copy' | 'import' | 'remove'>('none');
   /** The requirement being typed or changed: null for a new one. */
-  const [typed, setTyped] = useState<{ readonly before: RequirementSet | null } | null>(null);
+  const [typed, setTyped] = useState<{
+    readonly before: RequirementSet | null;
+    /** The label of the requirement it is a copy of. */
+    readonly copyOf?: string;
+  } | null>(null);
   const earlier = set && editionBefore(set, sets);
   const close = () => setDialog('none');
   const used = set ? [...studio.goals.values()].filter((goal) => goal.setId === set.id).length : 0;
@@ -101,9 +106,7 @@ function Library({ ready }: { readonly ready: ReadyState }) {
             {earlier && <EditionDifferences before={earlier} after={set} pieces={studio.pieces} />}
             <div className={css.acts}>
               <Button onClick={() => setTyped({ before: set })}>Change this requirement</Button>
-              <Button onClick={() => setTyped({ before: nextEdition(set, newId()) })}>
-                Copy to a new edition
-              </Button>
+              <Button onClick={() => setDialog('copy')}>Copy this requirement</Button>
               <Button
                 onClick={() =>
                   saveFile(
@@ -125,11 +128,22 @@ function Library({ ready }: { readonly ready: ReadyState }) {
           studio={studio}
           today={now.day}
           before={typed.before}
+          copyOf={typed.copyOf ?? null}
           onClose={() => setTyped(null)}
           onSave={saveSet}
           onKept={(made) => {
             pickSet(made.id);
             setTyped(null);
+          }}
+        />
+      )}
+      {dialog === 'copy' && set && (
+        <CopyDialog
+          set={set}
+          onClose={close}
+          onCopied={(before) => {
+            close();
+            setTyped({ before, copyOf: setLabel(set) });
           }}
         />
       )}

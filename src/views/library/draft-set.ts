@@ -1,5 +1,7 @@
 import { parseBars } from '@/core/music';
 import {
+  familyFor,
+  ofInstrument,
   problemsOfSet,
   type Component,
   type ComponentSource,
@@ -45,7 +47,7 @@ export function setOfDraft(
     id: before?.id ?? newId(),
     kind: draft.kind,
     name: draft.name.trim(),
-    family: before?.family ?? `${draft.name.trim()} ${draft.instrument.trim()}`.slice(0, 120),
+    family: before?.family ?? familyFor(draft.name, draft.instrument),
     instrument: draft.instrument.trim(),
     edition: {
       name: draft.edition.trim(),
@@ -72,9 +74,9 @@ export function setOfDraft(
     })),
   };
   const [unsound] = problemsOfSet(set, pieceIds);
-  return unsound
-    ? { ok: false, problems: { set: `${unsound.path}: ${unsound.message}` } }
-    : { ok: true, set };
+  if (unsound) return { ok: false, problems: { set: `${unsound.path}: ${unsound.message}` } };
+  const isOther = draft.isCopy && before !== null && before.instrument !== set.instrument;
+  return { ok: true, set: isOther ? ofInstrument(set, set.instrument) : set };
 }
 
 function checkHead(draft: Draft, need: Need): void {

@@ -22,8 +22,10 @@ import { valueAt } from '@/core/value-at';
 
 /** A requirement as it is typed: every field text, so that half-typed is no error yet. */
 export interface Draft {
-  /** The set being changed; null for a new one. */
+  /** The set being changed, or the copy being made of another; null for a new one. */
   readonly before: RequirementSet | null;
+  /** A copy that is not kept yet: with another instrument it begins a family of its own. */
+  readonly isCopy: boolean;
   readonly name: string;
   readonly kind: RequirementSet['kind'];
   readonly instrument: string;
@@ -180,6 +182,7 @@ const BLANK_MARKS: DraftMarks = {
 
 export const blankDraft = (today: string): Draft => ({
   before: null,
+  isCopy: false,
   name: '',
   kind: 'recital',
   instrument: '',
@@ -193,10 +196,11 @@ export const blankDraft = (today: string): Draft => ({
 });
 
 /** A set there already, as it would have been typed. */
-export function draftOf(set: RequirementSet): Draft {
+export function draftOf(set: RequirementSet, isCopy = false): Draft {
   const first = set.levels[0];
   return {
     before: set,
+    isCopy,
     name: set.name,
     kind: set.kind,
     instrument: set.instrument,

@@ -1,4 +1,5 @@
 import type { Studio } from '@/core/register';
+import { familyFor } from '@/core/requirements';
 import { Button, FieldRow, TextField } from '@/ui';
 import { blankComponent, type Draft, type DraftLevel } from '../draft';
 import { blankRule } from '../rule-form';
@@ -23,6 +24,12 @@ export function LevelFields({
   readonly onChange: (part: Partial<DraftLevel>) => void;
 }) {
   const { components, rules } = level;
+  const families = [
+    ...new Set([
+      set.before?.family ?? familyFor(set.name, set.instrument),
+      ...[...studio.sets.values()].map(({ family }) => family),
+    ]),
+  ];
   const letters = new Set(components.map((each) => each.letter));
   return (
     <>
@@ -82,6 +89,7 @@ export function LevelFields({
           key={at}
           rule={rule}
           problem={problem(`rules.${at}`)}
+          families={families}
           onChange={(next) => onChange({ rules: rules.with(at, next) })}
           onRemove={() => onChange({ rules: rules.toSpliced(at, 1) })}
         />

@@ -1,7 +1,7 @@
 import equal from 'fast-deep-equal';
 import { useMemo, useState } from 'react';
 import type { Studio } from '@/core/register';
-import type { RequirementSet } from '@/core/requirements';
+import { setLabel, type RequirementSet } from '@/core/requirements';
 import { newId, type FormOutcome } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
 import { useSaving } from '../../shell/use-saving';
@@ -24,6 +24,7 @@ export function RequirementDialog({
   studio,
   today,
   before: given,
+  copyOf,
   onSave,
   onKept,
   onClose,
@@ -31,6 +32,8 @@ export function RequirementDialog({
   readonly studio: Studio;
   readonly today: string;
   readonly before: RequirementSet | null;
+  /** The label of the requirement that `before` is a copy of; null where it is kept already. */
+  readonly copyOf: string | null;
   readonly onSave: (
     set: RequirementSet,
     opened: RequirementSet | null,
@@ -39,7 +42,7 @@ export function RequirementDialog({
   readonly onClose: () => void;
 }) {
   const [before] = useState(given);
-  const [first] = useState<Draft>(() => (before ? draftOf(before) : blankDraft(today)));
+  const [first] = useState<Draft>(() => (before ? draftOf(before, copyOf !== null) : blankDraft(today)));
   const [draft, setDraft] = useState(first);
   const saving = useSaving(onSave, onKept);
   const [levelId, setLevelId] = useState(draft.levels[0]?.id ?? '');
@@ -72,9 +75,15 @@ export function RequirementDialog({
   return (
     <>
       <Dialog
-        title={before ? `Change ${before.name}` : 'Type a requirement'}
+        title={
+          copyOf !== null
+            ? `A copy of ${copyOf}`
+            : before
+              ? `Change ${setLabel(before)}`
+              : 'Type a requirement'
+        }
         onClose={onClose}
-        typed={!equal(draft, first)}
+        typed={copyOf !== null || !equal(draft, first)}
         wide
       >
         <form
@@ -82,7 +91,7 @@ export function RequirementDialog({
           onSubmit={(event) => {
             event.preventDefault();
             setTried(true);
-            if (read.ok) saving.save(read.set, opened());
+            if (read.ok) saving.save(read.set, copyOf === null ? opened() : null);
           }}
         >
           <FieldRow>

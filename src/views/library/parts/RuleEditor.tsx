@@ -9,12 +9,15 @@ const KINDS = Object.entries(RULE_KINDS).map(([value, label]) => ({ value, label
 export function RuleEditor({
   rule,
   problem,
+  families,
   depth = 0,
   onChange,
   onRemove,
 }: {
   readonly rule: DraftRule;
   readonly problem: string | undefined;
+  /** Syllabuses whose levels can be held. */
+  readonly families: readonly string[];
   readonly depth?: number;
   readonly onChange: (rule: DraftRule) => void;
   readonly onRemove: () => void;
@@ -30,14 +33,16 @@ export function RuleEditor({
           error={problem}
           onChange={(kind) => onChange(blankRule(kind as RuleKind))}
         />
-        {blanksOf(rule).map(({ name, label, hint, options, type }) =>
-          options ? (
+        {blanksOf(rule).map(({ name, label, hint, options: stated, type }) => {
+          const value = rule.blanks[name] ?? '';
+          const options = name === 'family' ? [...new Set(['', ...families, value])] : stated;
+          return options ? (
             <SelectField
               key={name}
               label={label}
-              value={rule.blanks[name] ?? ''}
-              options={options.map((value) => ({ value, label: value }))}
-              onChange={(value) => onChange(withBlank(rule, name, value))}
+              value={value}
+              options={options.map((each) => ({ value: each, label: each === '' ? 'choose' : each }))}
+              onChange={(next) => onChange(withBlank(rule, name, next))}
             />
           ) : (
             <TextField
@@ -45,11 +50,11 @@ export function RuleEditor({
               label={label}
               hint={hint}
               {...(type && { type })}
-              value={rule.blanks[name] ?? ''}
-              onChange={(value) => onChange(withBlank(rule, name, value))}
+              value={value}
+              onChange={(next) => onChange(withBlank(rule, name, next))}
             />
-          ),
-        )}
+          );
+        })}
         <Button look="quiet" onClick={onRemove}>
           Remove the rule
         </Button>
@@ -61,6 +66,7 @@ export function RuleEditor({
               key={at}
               rule={inner}
               problem={undefined}
+              families={families}
               depth={depth + 1}
               onChange={(next) => onChange({ ...rule, inner: rule.inner.with(at, next) })}
               onRemove={() => onChange({ ...rule, inner: rule.inner.toSpliced(at, 1) })}

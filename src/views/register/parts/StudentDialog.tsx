@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Studio } from '@/core/register';
+import { levelsToHold } from '@/core/requirements';
 import { familyOf, INSTRUMENT_FAMILIES, type InstrumentFamily } from '@/core/skills';
 import { yearGroupOn, type LevelHeld, type Student } from '@/core/students';
 import {
@@ -13,7 +14,7 @@ import {
   type Weekday,
 } from '@/core/time';
 import type { FormOutcome } from '@/store';
-import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import { Button, Combobox, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
 import { useSaving } from '../../shell/use-saving';
 import css from './StudentDialog.module.css';
 
@@ -245,7 +246,7 @@ export function StudentDialog({
             ))}
           </div>
           {shown('practice') !== undefined && <p className={css.error}>{shown('practice')}</p>}
-          <HeldLevels held={held} onChange={setHeld} studio={studio} today={today} />
+          <HeldLevels held={held} onChange={setHeld} studio={studio} instrument={instrument} today={today} />
           <DialogActs>
             <Button type="submit" look="do">
               {student ? 'Save' : 'Add the student'}
@@ -278,18 +279,20 @@ function HeldLevels({
   held,
   onChange,
   studio,
+  instrument,
   today,
 }: {
   readonly held: readonly LevelHeld[];
   readonly onChange: (held: readonly LevelHeld[]) => void;
   readonly studio: Studio;
+  readonly instrument: string;
   readonly today: CalendarDay;
 }) {
-  const families = [...new Set([...studio.sets.values()].map((set) => set.family))];
-  const [family, setFamily] = useState(families[0] ?? '');
-  const [rank, setRank] = useState('1');
+  const levels = levelsToHold(studio.sets.values(), instrument);
+  const [picked, setPicked] = useState('');
   const [award, setAward] = useState('pass');
   const [day, setDay] = useState<string>(today);
+  const level = levels.find(({ label }) => label === picked);
   return (
     <>
       <h3 className={css.head}>Levels held</h3>
@@ -303,34 +306,31 @@ function HeldLevels({
           </li>
         ))}
       </ul>
-      <FieldRow>
-        <TextField
-          label="Syllabus"
-          value={family}
-          onChange={setFamily}
-          hint={families.length > 0 ? families.join('; ') : undefined}
-        />
-        <TextField label="Level, 1 lowest" type="number" min={1} max={50} value={rank} onChange={setRank} />
-        <TextField label="Award" value={award} onChange={setAward} />
-        <TextField label="Day of the result" type="date" value={day} onChange={setDay} />
-        <Button
-          disabled={family.trim() === '' || !/^\d+$/.test(rank) || Number(rank) < 1 || !isCalendarDay(day)}
-          onClick={() =>
-            onChange([
-              ...held,
-              {
-                family: family.trim(),
-                levelName: `Level ${rank}`,
-                rank: Number(rank),
-                day: calendarDay(day),
-                award: award.trim(),
-              },
-            ])
-          }
-        >
-          Add the level
-        </Button>
-      </FieldRow>
+      {levels.length === 0 ? (
+        <p>A level can be added once its syllabus is in the library.</p>
+      ) : (
+        <FieldRow>
+          <Combobox
+            label="Level passed"
+            value={picked}
+            options={levels.map(({ label }) => ({ value: label, label }))}
+            onChange={setPicked}
+          />
+          <TextField label="Award" value={award} onChange={setAward} />
+          <TextField label="Day of the result" type="date" value={day} onChange={setDay} />
+          <Button
+            disabled={!level || !isCalendarDay(day)}
+            onClick={() => {
+              if (!level) return;
+              const { family, rank, levelName } = level;
+              onChange([...held, { family, levelName, rank, day: calendarDay(day), award: award.trim() }]);
+              setPicked('');
+            }}
+          >
+            Add the level
+          </Button>
+        </FieldRow>
+      )}
     </>
   );
 }

@@ -1,0 +1,76 @@
+import { useState } from 'react';
+import { copySet, setLabel, type RequirementSet } from '@/core/requirements';
+import { newId } from '@/store';
+import { Button, CheckField, Dialog, DialogActs, SelectField, TextField } from '@/ui';
+
+const WHAT_FOR = [
+  { value: 'edition', label: 'the next edition' },
+  { value: 'instrument', label: 'another instrument or voice' },
+];
+
+/** What a requirement is copied for and what comes with it, before the copy is opened to be changed. */
+export function CopyDialog({
+  set,
+  onCopied,
+  onClose,
+}: {
+  readonly set: RequirementSet;
+  readonly onCopied: (copy: RequirementSet) => void;
+  readonly onClose: () => void;
+}) {
+  const [whatFor, setWhatFor] = useState('edition');
+  const [instrument, setInstrument] = useState('');
+  const [lists, setLists] = useState(true);
+  const [sessions, setSessions] = useState(false);
+  const [tried, setTried] = useState(false);
+  const isOther = whatFor === 'instrument';
+  const named = instrument.trim();
+  const error = !isOther
+    ? undefined
+    : named === ''
+      ? 'Which instrument or voice?'
+      : named.toLowerCase() === set.instrument.toLowerCase()
+        ? 'It is for this one already.'
+        : undefined;
+  return (
+    <Dialog title={`Copy ${setLabel(set)}`} onClose={onClose}>
+      <form
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          setTried(true);
+          if (error === undefined)
+            onCopied(copySet(set, newId(), { instrument: isOther ? named : null, lists, sessions }));
+        }}
+      >
+        <SelectField
+          label="A copy for"
+          value={whatFor}
+          options={WHAT_FOR}
+          onChange={(next) => {
+            setWhatFor(next);
+            // The next edition keeps most of its pieces and has other dates; another instrument the other way round.
+            setLists(next === 'edition');
+            setSessions(next === 'instrument');
+          }}
+        />
+        {isOther && (
+          <TextField
+            label="Instrument or voice of the copy"
+            value={instrument}
+            onChange={setInstrument}
+            error={tried ? error : undefined}
+            hint="Its levels are its own: one held here does not count there."
+          />
+        )}
+        <CheckField label="With the pieces in its lists" checked={lists} onChange={setLists} />
+        <CheckField label="With its sessions" checked={sessions} onChange={setSessions} />
+        <DialogActs>
+          <Button type="submit" look="do">
+            Open the copy
+          </Button>
+        </DialogActs>
+      </form>
+    </Dialog>
+  );
+}
