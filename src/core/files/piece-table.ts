@@ -20,6 +20,7 @@ export const PIECE_COLUMNS = {
   demands: ['demands', 'asks for', 'skills'],
   toLearn: ['to learn', 'bars to learn', 'new bars'],
   span: ['span', 'widest span'],
+  instrument: ['instrument', 'for', 'instruments'],
   parts: ['parts'],
   notes: ['notes', 'note'],
 } as const;
@@ -95,7 +96,7 @@ function readRows<Column extends string, Item>(
 function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece, string> {
   const title = cell('title');
   if (title === '') return refuse('no title');
-  if (title.length > 120 || cell('composer').length > 120)
+  if (title.length > 120 || cell('composer').length > 120 || cell('instrument').length > 120)
     return refuse('a name of more than 120 characters');
   const seconds = cell('time') === '' ? null : parseTime(cell('time'));
   if (seconds === undefined || (seconds !== null && seconds > 36_000))
@@ -145,6 +146,7 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
       character: fact('character'),
       accompaniment,
       demands,
+      ...(cell('instrument') !== '' && { instrument: cell('instrument') }),
       ...(parts.length > 0 && { parts }),
       ...(span !== null && { span }),
       ...(notes !== '' && { notes }),
@@ -208,6 +210,7 @@ export const formatPieces = (pieces: readonly Piece[]): string =>
       writeDemands(piece.demands),
       piece.barsToLearn === null ? '' : String(piece.barsToLearn),
       piece.span === undefined ? '' : String(piece.span),
+      piece.instrument ?? '',
       writeParts(piece.parts ?? []),
       piece.notes ?? '',
     ]),

@@ -37,6 +37,7 @@ export const pieceShape = object({
   character: nullable(text(60)),
   accompaniment: nullable(oneOf(ACCOMPANIMENTS)),
   demands: list(text(80, 1), 60),
+  instrument: optional(name),
   parts: optional(list(object({ name, demands: list(text(80, 1), 60) }), 40, 1)),
   span: optional(whole(1, 60)),
   scoreId: optional(id),
@@ -66,6 +67,7 @@ export const studentShape = object({
   schoolYear,
   likes: optional(list(text(60, 1), 20)),
   archivedOn: nullable(day),
+  isBeginner: optional(yesNo),
 });
 
 const choice = union('kind', { piece: { pieceId: id }, excerpt: { bars } });

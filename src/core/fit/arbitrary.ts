@@ -175,6 +175,7 @@ export function generatedStudio(
       student,
       book: { ...emptyBook(student.id), evidence: heard },
       used: [],
+      hasPlayed: false,
       entered: new Map(),
       periods: Array.from({ length: 52 }, () => (random() < 0.1 ? 0 : minutes * 6)),
       held,

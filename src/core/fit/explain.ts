@@ -65,7 +65,16 @@ function unknownWords(unknown: Unknown, set: string, titles: (ids: readonly stri
     case 'pieces':
       return `Undecided: ${unknown.pieceIds.length} ${unknown.pieceIds.length === 1 ? 'piece' : 'pieces'} of ${set} ${unknown.pieceIds.length === 1 ? 'is' : 'are'} not in the studio.`;
     case 'own choice':
-      return `Undecided: ${unknown.more} more ${unknown.more === 1 ? 'piece' : 'pieces'} could be the own choice.`;
+      return `Undecided: ${[
+        unknown.more > 0 &&
+          `${unknown.more} more ${unknown.more === 1 ? 'piece' : 'pieces'} could be the own choice`,
+        unknown.unsaid > 0 &&
+          `${unknown.unsaid} ${unknown.unsaid === 1 ? 'piece does' : 'pieces do'} not say for which instrument`,
+      ]
+        .filter(Boolean)
+        .join('; ')}.`;
+    case 'student':
+      return 'Undecided: nothing says how far this student is. Enter a level passed, a skill heard or a piece played, or that this is a beginner, in the student’s details.';
     case 'family':
       return `Undecided: which family of instruments does ${unknown.instrument} belong to? Say so in the student’s details.`;
   }

@@ -30,8 +30,10 @@ export type Unknown =
   | { readonly kind: 'demands'; readonly names: readonly string[] }
   /** Pieces a list or an excerpt names that are not in the studio. */
   | { readonly kind: 'pieces'; readonly pieceIds: readonly string[] }
-  /** An own choice was looked for among some of the studio's pieces, and there are so many more. */
-  | { readonly kind: 'own choice'; readonly more: number }
+  /** An own choice was looked for among some of the pieces for the instrument; so many more are, and so many may be. */
+  | { readonly kind: 'own choice'; readonly more: number; readonly unsaid: number }
+  /** Nothing says how far the student is. */
+  | { readonly kind: 'student' }
   /** Nobody has said which family of instruments it belongs to. */
   | { readonly kind: 'family'; readonly instrument: string };
 

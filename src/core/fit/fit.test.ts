@@ -126,8 +126,28 @@ describe('a cell', () => {
       [...studio.settings.pieces].map(([id, each]) => [id, { ...each, bars: each.bars ?? 20 }]),
     );
     expect(stateIn({ pieces: counted }, all, from(own, none))).toMatchObject({
-      unknown: { kind: 'own choice', more: counted.size - 48 },
+      unknown: { kind: 'own choice', more: 120 - 24, unsaid: 0 },
     });
+    // Only pieces for the instrument are offered: those of the other set are not, nor those nobody has said anything of.
+    const horn = { student: { ...pupil.student, instrument: 'horn' } };
+    const anyOne: FitColumn = { ...from(own), level: { ...from(own).level, instruments: ['any'] } };
+    expect(stateIn({ pieces: counted }, { ...all, ...horn }, anyOne)).toEqual({
+      kind: 'not eligible',
+      why: { kind: 'no programme' },
+    });
+    const loose = { ...piece, id: 'loose' };
+    const withLoose = (change: Partial<typeof loose>) =>
+      stateIn(
+        { pieces: new Map([...counted, ['loose', { ...loose, ...change }]]) },
+        { ...all, ...horn },
+        anyOne,
+      );
+    expect(withLoose({})).toEqual({
+      kind: 'undecided',
+      unknown: { kind: 'own choice', more: 0, unsaid: 1 },
+    });
+    expect(withLoose({ instrument: 'trumpet, Horn' }).kind).toMatch(/ready now|reachable/);
+    expect(withLoose({ instrument: 'piano' }).kind).toBe('not eligible');
     const few = new Map([[piece.id, piece]]);
     expect(stateIn({ pieces: few }, all, from(own, none))).toEqual({
       kind: 'not eligible',
@@ -168,6 +188,20 @@ describe('a cell', () => {
       kind: 'undecided',
       unknown: { kind: 'family', instrument: 'nose pipe' },
     });
+  });
+  test('a student of whom nothing is known is told from a beginner', () => {
+    const student = { ...pupil.student, levelsHeld: [] };
+    const bare = { student, used: [], hasPlayed: false, held: 0 };
+    expect(detail(bare, column(1)).state).toEqual({ kind: 'undecided', unknown: { kind: 'student' } });
+    for (const known of [
+      { student: { ...student, isBeginner: true } },
+      { hasPlayed: true },
+      heard('alone', ['general.steady-pulse']),
+    ])
+      expect(detail({ ...bare, ...known }, column(1)).state.kind).not.toBe('undecided');
+    // What keeps a student out is certain all the same.
+    const young = withRules(1, [{ id: 'age', kind: 'age', on: null, min: 30, max: null }]);
+    expect(detail(bare, young).state.kind).toBe('not eligible');
   });
   test('what is unknown leaves it undecided', () => {
     const year = withRules(4, [{ id: 'year', kind: 'year group', min: 7, max: 9 }]);

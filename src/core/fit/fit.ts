@@ -1,9 +1,11 @@
 import { minutesForBars, type EffortSettings } from '../effort';
 import {
   cheapestProgramme,
+  NO_OWN_CHOICE,
   ownChoices,
   searchFacts,
   type CheapestProgramme,
+  type OwnChoices,
   type PieceCost,
 } from '../programme';
 import { barsToLearn, type Piece } from '../repertoire';
@@ -50,6 +52,8 @@ export interface FitStudent {
   readonly student: Student;
   readonly book: SkillBook;
   readonly used: readonly UsedPiece[];
+  /** Whether a piece of the own repertoire was learned. */
+  readonly hasPlayed: boolean;
   /** The day of entry by `entryKey`, for goals entered already. */
   readonly entered: ReadonlyMap<string, CalendarDay>;
   /** Minutes of the coming periods, lesson to lesson, for a year. */
@@ -77,10 +81,8 @@ export interface FitSettings {
 
 /** A column made ready once for all students. */
 export interface ReadyColumn extends FitColumn {
-  /** Made when the first student needs it: most levels are of another instrument. */
-  readonly compiled: CompiledLevel;
-  /** Pieces of the studio that an own choice was not looked for among. */
-  readonly cut: number;
+  /** As it is searched for players of an instrument; made when the first of them needs it. */
+  readonly forPlayers: (instrument: string) => ColumnForPlayers;
   /** Pieces that lists or excerpts of the level name and the studio has not. */
   readonly gone: readonly string[];
   readonly common: number;
@@ -88,6 +90,9 @@ export interface ReadyColumn extends FitColumn {
   readonly prepared: number;
   readonly weeksToSession: number;
   readonly weeksToEntry: number | null;
+}
+export interface ColumnForPlayers extends Pick<OwnChoices, 'cut' | 'unsaid'> {
+  readonly compiled: CompiledLevel;
   /** The programme found last: a good guess for the next student, which makes the search shorter and changes nothing. */
   readonly guess: { places: readonly SearchPiece[] };
 }
@@ -96,6 +101,8 @@ export interface ReadyColumn extends FitColumn {
 export interface ReadyStudent extends FitStudent {
   readonly map: SkillMap;
   readonly family: InstrumentFamily | null;
+  /** Something says how far the student is; else nothing can be counted from. */
+  readonly isKnown: boolean;
   readonly heldSkills: ReadonlySet<string>;
   /** Indexes of the skills to learn for a demand, by the demand's words. */
   readonly forDemand: Map<string, readonly number[]>;
@@ -124,31 +131,31 @@ export function readyColumn(fit: Fit, column: FitColumn): ReadyColumn {
   const { set, level, session } = column;
   const common = commonLevel(fit.settings.commonLevels, set.family, level.rank);
   const { pieces, sets, commonLevels } = fit.settings;
-  const ready = () => {
-    const chooses = level.components.some(({ source }) => source.kind === 'own choice');
-    const own = chooses ? ownChoices(common, pieces, sets, commonLevels) : { pieces: [], cut: 0 };
-    return {
-      compiled: compileLevel(set, level, pieces, own.pieces),
-      cut: own.cut,
-      gone: namedIn(set, level).filter((id) => !pieces.has(id)),
-    };
-  };
-  let made: ReturnType<typeof ready> | undefined;
-  const once = () => (made ??= ready());
+  const chooses = level.components.some(({ source }) => source.kind === 'own choice');
+  const made = new Map<string, ColumnForPlayers>();
+  let gone: readonly string[] | undefined;
   return {
     ...column,
     common,
-    guess: { places: [] },
+    forPlayers: (instrument) => {
+      // Only what is the student's own choice depends on who plays.
+      const key = chooses ? instrument : '';
+      const known = made.get(key);
+      if (known) return known;
+      const own = chooses ? ownChoices(common, instrument, pieces, sets, commonLevels) : NO_OWN_CHOICE;
+      const players = {
+        compiled: compileLevel(set, level, pieces, own.pieces),
+        cut: own.cut,
+        unsaid: own.unsaid,
+        guess: { places: [] },
+      };
+      made.set(key, players);
+      return players;
+    },
     weeksToSession: wholeWeeks(fit.settings.today, session.day),
     weeksToEntry: session.entryCloses === null ? null : wholeWeeks(fit.settings.today, session.entryCloses),
-    get compiled() {
-      return once().compiled;
-    },
-    get cut() {
-      return once().cut;
-    },
     get gone() {
-      return once().gone;
+      return (gone ??= namedIn(set, level).filter((id) => !pieces.has(id)));
     },
     prepared: level.components.filter((each) => !choosesPieces(each) && each.source.kind !== 'excerpt')
       .length,
@@ -168,10 +175,17 @@ export function readyStudent({ settings }: Fit, given: FitStudent): ReadyStudent
     map,
     family: familyOf(given.student.instrument, settings.families),
     heldSkills: held,
+    isKnown: isKnown(given),
     forDemand: new Map(),
     forPiece: new Map(),
   };
 }
+
+/** A level, a skill heard, a piece played before, or the word that the student is a beginner. */
+const isKnown = ({ student, book, used, hasPlayed }: FitStudent): boolean =>
+  student.isBeginner === true ||
+  hasPlayed ||
+  student.levelsHeld.length + book.evidence.length + book.exceptions.length + used.length > 0;
 
 /** Everything behind one cell, by the cheapest programme there is. */
 export const fitDetail = (fit: Fit, student: ReadyStudent, column: ReadyColumn): FitDetail =>
@@ -217,8 +231,9 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
     if (bars === null) unknown.add(piece.id);
     return { minutes: bars === null ? Infinity : minutesFor(bars), skills: skillsFor(fit, ready, piece) };
   };
-  const found = search(column.compiled, cost, fit.skillMinutes, searchFacts(entry), column.guess.places);
-  if (found) column.guess.places = found.places;
+  const players = column.forPlayers(ready.student.instrument);
+  const found = search(players.compiled, cost, fit.skillMinutes, searchFacts(entry), players.guess.places);
+  if (found) players.guess.places = found.places;
   const excerpts = level.components.flatMap(({ id, source }) => {
     const piece = source.kind === 'excerpt' ? fit.settings.pieces.get(source.pieceId) : undefined;
     if (!piece || source.kind !== 'excerpt') return [];
@@ -232,8 +247,8 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
         ? undecided({ kind: 'bars', pieceIds: [...unknown] })
         : column.gone.length > 0
           ? undecided({ kind: 'pieces', pieceIds: column.gone })
-          : column.cut > 0
-            ? undecided({ kind: 'own choice', more: column.cut })
+          : players.cut + players.unsaid > 0
+            ? undecided({ kind: 'own choice', more: players.cut, unsaid: players.unsaid })
             : notEligible({ kind: 'no programme' });
     return { ...withRules, state };
   }
@@ -252,7 +267,7 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
   const missing = asked.map((skill) => ({ skillId: skill.id, minutes: minutesForSkill(skill) }));
   const programme = [
     ...found.places.map((place) => ({
-      componentId: column.compiled.slots[place.slot]?.componentId ?? '',
+      componentId: players.compiled.slots[place.slot]?.componentId ?? '',
       pieceId: place.piece.id,
       minutes: cost(place).minutes,
     })),
@@ -267,21 +282,23 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
   const state: FitState =
     open.length > 0
       ? undecided({ kind: 'rules', ruleIds: open })
-      : lacking.length > 0
-        ? undecided({ kind: 'pieces', pieceIds: lacking })
-        : strange.length > 0
-          ? undecided(
-              ready.family === null
-                ? { kind: 'family', instrument: ready.student.instrument }
-                : { kind: 'demands', names: strange },
-            )
-          : weeks === null
-            ? { kind: 'beyond', weeks: null }
-            : missing.length === 0 && weeks <= READY_WEEKS && weeks <= bare.weeksToSession
-              ? { kind: 'ready now', weeks }
-              : weeks <= bare.weeksToSession
-                ? { kind: 'reachable', weeks }
-                : { kind: 'beyond', weeks };
+      : !ready.isKnown
+        ? undecided({ kind: 'student' })
+        : lacking.length > 0
+          ? undecided({ kind: 'pieces', pieceIds: lacking })
+          : strange.length > 0
+            ? undecided(
+                ready.family === null
+                  ? { kind: 'family', instrument: ready.student.instrument }
+                  : { kind: 'demands', names: strange },
+              )
+            : weeks === null
+              ? { kind: 'beyond', weeks: null }
+              : missing.length === 0 && weeks <= READY_WEEKS && weeks <= bare.weeksToSession
+                ? { kind: 'ready now', weeks }
+                : weeks <= bare.weeksToSession
+                  ? { kind: 'reachable', weeks }
+                  : { kind: 'beyond', weeks };
   return { ...withRules, state, programme, missing, minutes, minutesPerWeek, weeksNeeded: weeks };
 }
 

@@ -15,7 +15,7 @@ export {
   type GoalPlan,
   type GateState,
 } from './goal';
-export { ownChoices, type OwnChoices } from './own-choice';
+export { NO_OWN_CHOICE, ownChoices, type OwnChoices } from './own-choice';
 export { searchFacts } from './search-facts';
 export {
   cheapestProgramme,

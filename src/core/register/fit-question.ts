@@ -1,5 +1,6 @@
 import { entryKey, type FitColumn, type FitSettings, type FitStudent } from '../fit';
 import { usedPieces, type Goal } from '../programme';
+import { isLearned } from '../repertoire';
 import { heldCommonLevel, type RequirementSet, type Session } from '../requirements';
 import { emptyBook, mapWith } from '../skills';
 import type { Student } from '../students';
@@ -31,6 +32,7 @@ export const fitSettings = (studio: Studio, today: CalendarDay): FitSettings => 
  */
 export function fitStudentReader(studio: Studio, today: CalendarDay): (student: Student) => FitStudent {
   const closures = [...studio.closures.values()];
+  const played = new Set([...studio.repertoire.values()].filter(isLearned).map(({ studentId }) => studentId));
   const goalsOf = new Map<string, Goal[]>();
   for (const goal of studio.goals.values())
     goalsOf.set(goal.studentId, [...(goalsOf.get(goal.studentId) ?? []), goal]);
@@ -47,6 +49,7 @@ export function fitStudentReader(studio: Studio, today: CalendarDay): (student: 
       student,
       book: studio.skillBooks.get(student.id) ?? emptyBook(student.id),
       used: usedPieces(goals, studio.sets, student.id, null),
+      hasPlayed: played.has(student.id),
       entered: new Map(
         goals.flatMap(({ setId, levelId, sessionId, enteredOn }) =>
           enteredOn ? [[entryKey(setId, levelId, sessionId), enteredOn] as const] : [],

@@ -1,5 +1,5 @@
 import { minutesForBars } from '../effort';
-import { ownChoices, type ProgrammeQuestion, type RankedProgramme } from '../programme';
+import { NO_OWN_CHOICE, ownChoices, type ProgrammeQuestion, type RankedProgramme } from '../programme';
 import { barsToLearn, isLearned, type Piece } from '../repertoire';
 import {
   commonLevel,
@@ -62,8 +62,12 @@ export interface ProgrammeSums {
   readonly available: number;
   /** Candidates left out because their bars are not counted. */
   readonly uncounted: number;
-  /** Pieces of the studio that an own choice was not looked for among, and listed ones that the studio has not. */
+  /**
+   * Pieces for the instrument that an own choice was not looked for among, those that may be for it or not, and listed
+   * ones that the studio has not.
+   */
   readonly cut: number;
+  readonly unsaid: number;
   readonly gone: number;
 }
 
@@ -83,11 +87,12 @@ export function programmeQuestion(
   const choices = level.components.some(({ source }) => source.kind === 'own choice')
     ? ownChoices(
         commonLevel(commonLevels, set.family, level.rank),
+        student.instrument,
         studio.pieces,
         studio.sets.values(),
         commonLevels,
       )
-    : { pieces: [], cut: 0 };
+    : NO_OWN_CHOICE;
   const own = choices.pieces.filter((piece) => minutesOf(piece) !== null);
   const chosen = Object.values(goal.programme)
     .flat()
@@ -167,6 +172,7 @@ export function programmeQuestion(
       ),
     ).size,
     cut: choices.cut,
+    unsaid: choices.unsaid,
     gone: new Set(listed.filter((id) => !studio.pieces.has(id))).size,
   };
 }

@@ -27,6 +27,8 @@ export interface Piece {
   readonly demands: readonly string[];
   /** Parts of music for several players, highest first; left out where one player has it all. */
   readonly parts?: readonly PiecePart[];
+  /** The instruments or voices it is for, substitutes too, with commas; left out where nobody said. */
+  readonly instrument?: string;
   /** Widest span one hand plays at once, in semitones; left out where nobody measured it. */
   readonly span?: number;
   /** The kept score it is read from; left out where its facts are typed. */
@@ -60,7 +62,7 @@ export interface PiecePart {
 /** The same piece with some of what can be left out left out. */
 export const leavingOut = (
   piece: Piece,
-  ...names: readonly ('parts' | 'span' | 'scoreId' | 'notes')[]
+  ...names: readonly ('instrument' | 'parts' | 'span' | 'scoreId' | 'notes')[]
 ): Piece =>
   Object.fromEntries(
     Object.entries(piece).filter(([name]) => !(names as readonly string[]).includes(name)),

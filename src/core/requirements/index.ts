@@ -79,6 +79,7 @@ export {
 export { combine } from './combine';
 export { crosswalk, familyLevels, type CrosswalkPlace, type CrosswalkRow } from './crosswalk';
 export { contrastValue } from './contrast';
+export { forInstrument, type ForInstrument } from './for-instrument';
 export { copySet, familyFor, ofInstrument, type CopyWish } from './copy';
 export { levelNamed, levelsToHold, type NamedLevel } from './held-level';
 export { gradedClassOf } from './graded-class';

@@ -177,7 +177,8 @@ export function listedPieces(
     .map(({ pieceId }) => pieceId);
 }
 
-const namesOf = (text: string) =>
+/** Instruments or voices named with commas between them, in lower case. */
+export const namesOf = (text: string): string[] =>
   text
     .toLocaleLowerCase('en')
     .split(',')

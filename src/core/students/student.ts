@@ -25,6 +25,8 @@ export interface Student {
   /** The year group the student was in from a day on; null when unknown or out of school. */
   readonly schoolYear: { readonly year: number; readonly from: CalendarDay } | null;
   readonly archivedOn: CalendarDay | null;
+  /** Said of a student with nothing behind: no level is held, and none is missing. */
+  readonly isBeginner?: boolean;
   /** Words of what the student likes to play: a character, a period, a composer, a metre. */
   readonly likes?: readonly string[];
 }

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { ownChoices, satisfiable, type Satisfiable } from '@/core/programme';
+import { NO_OWN_CHOICE, ownChoices, satisfiable, type Satisfiable } from '@/core/programme';
 import type { Studio } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
 import { commonLevel, ruleTitle, type Level, type RequirementSet, compileLevel } from '@/core/requirements';
@@ -30,8 +30,14 @@ export function LevelCheck({
       const { commonLevels } = studio.settings;
       const common = commonLevel(commonLevels, set.family, level.rank);
       const own = level.components.some(({ source }) => source.kind === 'own choice')
-        ? ownChoices(common, studio.pieces, studio.sets.values(), commonLevels)
-        : { pieces: [], cut: 0 };
+        ? ownChoices(
+            common,
+            level.instruments.join(', ') || set.instrument,
+            studio.pieces,
+            studio.sets.values(),
+            commonLevels,
+          )
+        : NO_OWN_CHOICE;
       try {
         const among = (pieces: readonly Piece[], tries: number) =>
           satisfiable(compileLevel(set, level, studio.pieces, pieces), LIMIT, tries);

@@ -34,6 +34,7 @@ export function PieceDialog({
     demands: writeDemands(piece.demands),
     parts: writeParts(piece.parts ?? []),
     notes: piece.notes ?? '',
+    instrument: piece.instrument ?? '',
     span: piece.span === undefined ? '' : String(piece.span),
   });
   const set = (name: keyof typeof fields) => (value: string) => setFields({ ...fields, [name]: value });
@@ -72,7 +73,7 @@ export function PieceDialog({
               return;
             saving.save(
               {
-                ...leavingOut(piece, 'parts', 'span', 'notes'),
+                ...leavingOut(piece, 'instrument', 'parts', 'span', 'notes'),
                 title: fields.title.trim(),
                 composer: fields.composer.trim(),
                 seconds,
@@ -87,6 +88,7 @@ export function PieceDialog({
                 accompaniment:
                   fields.accompaniment === '' ? null : (fields.accompaniment as Piece['accompaniment']),
                 demands,
+                ...(fields.instrument.trim() !== '' && { instrument: fields.instrument.trim() }),
                 ...(parts.length > 0 && { parts }),
                 ...(fields.span !== '' && { span: Number(fields.span) }),
                 ...(fields.notes.trim() !== '' && { notes: fields.notes.trim() }),
@@ -98,6 +100,12 @@ export function PieceDialog({
           <FieldRow>
             <TextField label="Title" value={fields.title} onChange={set('title')} error={errors.title} />
             <TextField label="Composer" value={fields.composer} onChange={set('composer')} />
+            <TextField
+              label="For"
+              value={fields.instrument}
+              onChange={set('instrument')}
+              hint="instruments with commas; empty: as its lists"
+            />
           </FieldRow>
           <FieldRow>
             <TextField label="Time" value={fields.time} onChange={set('time')} error={errors.time} />

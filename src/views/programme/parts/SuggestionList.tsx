@@ -31,7 +31,7 @@ export function SuggestionList({
   const found = advice.kind === 'ready' ? advice.advice : null;
   const shown = found?.programmes ?? (advice.kind === 'stopped' ? advice.best : []);
   const words = (each: Parameters<typeof obstacleWords>[0]) => obstacleWords(each, context, studio.pieces);
-  const unseen = sums.cut;
+  const unseen = sums.cut + sums.unsaid;
   const obstacles = found?.conflict?.kind === 'conflict' ? found.conflict.obstacles : null;
   return (
     <Section title="Best programmes" end={sums.question.locked.length > 0 ? 'what stays is kept' : undefined}>

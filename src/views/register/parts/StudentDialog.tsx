@@ -14,7 +14,7 @@ import {
   type Weekday,
 } from '@/core/time';
 import type { FormOutcome } from '@/store';
-import { Button, Combobox, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import { Button, CheckField, Combobox, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
 import { useSaving } from '../../shell/use-saving';
 import css from './StudentDialog.module.css';
 
@@ -76,6 +76,7 @@ export function StudentDialog({
   const yearNow = student ? yearGroupOn(student, today) : null;
   const [year, setYear] = useState(yearNow === null ? '' : String(yearNow));
   const [held, setHeld] = useState<readonly LevelHeld[]>(student?.levelsHeld ?? []);
+  const [isBeginner, setBeginner] = useState(student?.isBeginner ?? false);
   const [tried, setTried] = useState(false);
   const whole = (text: string, max: number) => /^\d{1,3}$/.test(text) && Number(text) <= max;
   // An instrument the table does not know: its family is asked, never guessed.
@@ -123,6 +124,7 @@ export function StudentDialog({
             ? (student?.schoolYear ?? null)
             : { year: Number(year), from: schoolYearStart(today) },
       archivedOn: student?.archivedOn ?? null,
+      ...(isBeginner && held.length === 0 && { isBeginner }),
       ...(likedWords(likes).length > 0 && { likes: likedWords(likes) }),
     };
     if (asksFamily && family !== '') onFamily(saved.instrument, family);
@@ -246,6 +248,9 @@ export function StudentDialog({
             ))}
           </div>
           {shown('practice') !== undefined && <p className={css.error}>{shown('practice')}</p>}
+          {held.length === 0 && (
+            <CheckField label="A beginner: no level passed yet" checked={isBeginner} onChange={setBeginner} />
+          )}
           <HeldLevels held={held} onChange={setHeld} studio={studio} instrument={instrument} today={today} />
           <DialogActs>
             <Button type="submit" look="do">
