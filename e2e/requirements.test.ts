@@ -185,7 +185,8 @@ test('fit by keyboard alone: the student found, why a level is out of reach read
   await page.keyboard.press('l');
   await sees(page, 'Jonah Thwaite, Level 3');
   await sees(page, 'Best programme found', 'aside');
-  await kept(page, () => page.keyboard.press('e'));
+  await tabTo(page, /^Enter Level 3/);
+  await kept(page, () => page.keyboard.press('Enter'));
   await sees(page, 'Entered Wed 20 Jan.');
   const goals = ((await dataOf(page, 'goal')) as Record<string, unknown>[]).filter(
     (goal) => goal['studentId'] === 'jonah' && goal['levelId'] === 'level-3',

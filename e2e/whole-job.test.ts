@@ -243,7 +243,7 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await sees(page, 'Orla Penhallow');
-  await sees(page, 'Entry closes in 6 days. Level 4 not entered; Dance not chosen.');
+  await sees(page, 'Entry closes in 6 days. Level 4, spring visit, is not entered; Dance not chosen.');
   await kept(page, () => press(page, 'Held'));
   await sees(page, /Tarrin Board entry closes/);
 

@@ -12,7 +12,7 @@ import {
   chooseAim,
   choosePiece,
   chooseSession,
-  closeGoal,
+  endGoal,
   closeSheet,
   dropChoice,
   dropNote,
@@ -163,7 +163,7 @@ const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) 
   ],
   ['an aim', () => chooseAim('orla-5', 'superb'), (of) => orla(of).aimAwardId, 'superb'],
   ['an entry', () => enterGoal('orla-5', today), (of) => orla(of).enteredOn, today],
-  ['a goal closed', () => closeGoal('orla-5', today), (of) => orla(of).closedOn, today],
+  ['a goal closed', () => endGoal('orla-5', 'withdrawn', null), (of) => orla(of).closedOn, today],
   [
     'an entry fact',
     () => setFact('orla-5', 'Accompanist', 'T. Renn'),
@@ -240,7 +240,7 @@ describe('every action', () => {
     expect(ready().undo).toBeNull();
   });
   test('a new action forgets what was undone', async () => {
-    await closeGoal('orla-5', today);
+    await endGoal('orla-5', 'taken', null);
     await undo();
     await chooseAim('orla-5', 'superb');
     expect(ready()).toMatchObject({ redo: null, undo: 'change the aim' });

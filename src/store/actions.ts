@@ -8,12 +8,16 @@ import {
   type MarkSheet,
 } from '@/core/marks';
 import {
-  NEW_ENTRY,
-  NEW_GOAL_PLAN,
+  inSession,
+  newGoal,
+  told,
   withChoice,
   withoutChoice,
+  withProgramme,
+  type Ending,
   type Goal,
   type GoalPlan,
+  type GoalResult,
 } from '@/core/programme';
 import type { LessonRecord, Studio, StudioSettings } from '@/core/register';
 import {
@@ -27,7 +31,7 @@ import {
   type Programme,
   type Takes,
 } from '@/core/requirements';
-import { shortName, type Student } from '@/core/students';
+import { shortName, type LevelHeld, type Student } from '@/core/students';
 import type { CalendarDay, Closure } from '@/core/time';
 import type { Edit } from './changes';
 import { newId } from './seed';
@@ -169,23 +173,13 @@ export const setCommonLevel = (family: string, rank: number, common: number | nu
 export async function addGoal(
   goal: Pick<Goal, 'studentId' | 'setId' | 'levelId' | 'sessionId' | 'aimAwardId'>,
   today: CalendarDay,
-  settled: Partial<Pick<Goal, 'programme' | 'enteredOn'>> = {},
+  settled: Partial<Pick<Goal, 'programme' | 'enteredOn' | 'history'>> = {},
 ): Promise<string> {
   const id = newId();
   await act(settled.enteredOn ? 'enter' : 'set a goal', (studio) => {
     const set = studio.sets.get(goal.setId);
     const level = set && findLevel(set, goal.levelId);
-    const excerpts = (level?.components ?? []).flatMap(({ id: component, source }) =>
-      source.kind === 'excerpt' ? [[component, [{ kind: 'excerpt', bars: source.bars }]] as const] : [],
-    );
-    const data: Goal = {
-      id,
-      ...goal,
-      ...NEW_ENTRY,
-      enteredOn: settled.enteredOn ?? null,
-      programme: { ...settled.programme, ...Object.fromEntries(excerpts) },
-      plan: { ...NEW_GOAL_PLAN, startedOn: today },
-    };
+    const data = newGoal(id, goal, level, today, settled);
     return [{ kind: 'goal', data }];
   });
   return id;
@@ -197,14 +191,51 @@ const changeGoal = (action: string, id: string, change: (goal: Goal, studio: Stu
     return goal ? [{ kind: 'goal', data: { ...goal, ...change(goal, studio) } }] : [];
   });
 
+/** The same goal in another session: prepared for from now on, to be entered anew. */
 export const chooseSession = (id: string, sessionId: string): Promise<boolean> =>
-  changeGoal('change the session', id, () => ({ sessionId }));
+  changeGoal('change the session', id, (goal) => inSession(goal, sessionId, today()));
 export const chooseAim = (id: string, aimAwardId: string): Promise<boolean> =>
   changeGoal('change the aim', id, () => ({ aimAwardId }));
-export const enterGoal = (id: string, on: CalendarDay | null): Promise<boolean> =>
-  changeGoal(on ? 'enter' : 'take the entry back', id, () => ({ enteredOn: on }));
-export const closeGoal = (id: string, on: CalendarDay | null): Promise<boolean> =>
-  changeGoal(on ? 'close the goal' : 'reopen the goal', id, () => ({ closedOn: on }));
+/** @param history - with the reason, where something is not in order */
+export const enterGoal = (id: string, on: CalendarDay | null, history?: Goal['history']): Promise<boolean> =>
+  changeGoal(on ? 'enter' : 'take the entry back', id, (goal) => ({
+    enteredOn: on,
+    ...(history && { history: [...(goal.history ?? []), ...history] }),
+  }));
+/** The office was told of what changed after entry. */
+export const tellOffice = (id: string): Promise<boolean> =>
+  changeGoal('note that the office was told', id, (goal) => told(goal, today()));
+
+/** How it ended, and with what result where it is known; an award of a graded exam is a level held from then on. */
+export const endGoal = (id: string, ended: Ending, result: GoalResult | null): Promise<boolean> =>
+  act('close the goal', (studio) => {
+    const goal = studio.goals.get(id);
+    if (!goal) return [];
+    const student = studio.students.get(goal.studentId);
+    const set = studio.sets.get(goal.setId);
+    const level = set && findLevel(set, goal.levelId);
+    const data: Goal = { ...goal, closedOn: goal.closedOn ?? today(), ended, ...(result && { result }) };
+    const passed = result?.award != null && set?.kind === 'graded exam' && level && student;
+    if (!passed) return [{ kind: 'goal', data }];
+    const held: LevelHeld = {
+      family: set.family,
+      levelName: level.name,
+      rank: level.rank,
+      day: result.on,
+      award: result.award,
+    };
+    return [
+      { kind: 'goal', data },
+      { kind: 'student', data: { ...student, levelsHeld: [...student.levelsHeld, held] } },
+    ];
+  });
+export const reopenGoal = (id: string): Promise<boolean> =>
+  act('reopen the goal', ({ goals }) => {
+    const goal = goals.get(id);
+    if (!goal) return [];
+    const { ended: _ended, result: _result, ...open } = goal;
+    return [{ kind: 'goal', data: { ...open, closedOn: null } }];
+  });
 export const setFact = (id: string, fact: string, value: string): Promise<boolean> =>
   changeGoal(`note ${fact}`, id, (goal) => ({ facts: { ...goal.facts, [fact]: value } }));
 export const setTakes = (id: string, takes: Takes | null): Promise<boolean> =>
@@ -228,16 +259,23 @@ export const unwaiveRule = (id: string, ruleId: string): Promise<boolean> =>
     waivers: goal.waivers.filter((each) => each.ruleId !== ruleId),
   }));
 
+const changeProgramme = (action: string, id: string, change: (goal: Goal, studio: Studio) => Programme) =>
+  changeGoal(action, id, (goal, studio) => {
+    const set = studio.sets.get(goal.setId);
+    const level = set && findLevel(set, goal.levelId);
+    return withProgramme(goal, change(goal, studio), level, studio.pieces, today());
+  });
+
 export const choosePiece = (id: string, componentId: string, choice: Choice): Promise<boolean> =>
-  changeGoal('choose a piece', id, (goal, studio) => {
+  changeProgramme('choose a piece', id, (goal, studio) => {
     const set = studio.sets.get(goal.setId);
     const level = set && findLevel(set, goal.levelId);
     const component = level && componentOf(level, componentId);
     const max = component ? Math.max(1, choiceCount(component).max) : 1;
-    return { programme: withChoice(goal.programme, componentId, choice, max) };
+    return withChoice(goal.programme, componentId, choice, max);
   });
 export const takeProgramme = (id: string, programme: Programme): Promise<boolean> =>
-  changeGoal('take a programme', id, () => ({ programme }));
+  changeProgramme('take a programme', id, () => programme);
 /** Whether the search may change a chosen piece. */
 export const loosen = (id: string, pieceId: string, loose: boolean): Promise<boolean> =>
   changeGoal(loose ? 'let a piece change' : 'keep a piece', id, (goal) => ({
@@ -253,9 +291,7 @@ const withOrWithout = (ids: readonly string[] = [], id: string, isIn: boolean): 
   ...(isIn ? [id] : []),
 ];
 export const dropChoice = (id: string, componentId: string, index: number): Promise<boolean> =>
-  changeGoal('drop a piece', id, (goal) => ({
-    programme: withoutChoice(goal.programme, componentId, index),
-  }));
+  changeProgramme('drop a piece', id, (goal) => withoutChoice(goal.programme, componentId, index));
 
 // The plan ----------------------------------------------------------------------------------------
 

@@ -7,7 +7,7 @@ import { calendarDay as day } from '@/core/time';
 import {
   addClosure,
   chooseAim,
-  closeGoal,
+  endGoal,
   giveMark,
   keepSnapshot,
   listSnapshots,
@@ -259,7 +259,7 @@ test('the clock of an own studio goes on, and a mark has the day on which it is 
 });
 
 test('undo after a goal is closed and opened again', async () => {
-  await closeGoal('orla-5', day('2027-01-20'));
+  await endGoal('orla-5', 'taken', null);
   await undo();
   await redo();
   await undo();

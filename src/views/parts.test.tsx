@@ -87,16 +87,19 @@ describe('Programme', () => {
     type('Find a piece', '');
     expect(screen.getAllByRole('listitem')).toHaveLength(all);
   });
-  test('the first press tries a piece, the second sets it, J and Enter do the same', () => {
+  test('a press tries a piece, however often; its own button sets it, and so does Enter', () => {
     const { move, choose } = candidates('tarrin-anchor-minuet');
     press(/Ropewalk Gigue/);
     expect(move).toHaveBeenCalledExactlyOnceWith('tarrin-ropewalk-gigue');
     press(/Anchor Minuet/);
+    press(/Anchor Minuet/);
+    expect(choose).not.toHaveBeenCalled();
+    press('Set');
     expect(choose).toHaveBeenCalledExactlyOnceWith('tarrin-anchor-minuet');
     fireEvent.keyDown(document.body, { key: 'Enter' });
     expect(choose).toHaveBeenCalledTimes(2);
     fireEvent.keyDown(document.body, { key: 'k' });
-    expect(move).toHaveBeenCalledTimes(2);
+    expect(move).toHaveBeenCalledTimes(4);
   });
 
   const facts = (goalId: string) => {

@@ -57,7 +57,13 @@ describe('Register', () => {
     expect(record).toHaveBeenCalledExactlyOnceWith(expect.anything(), { note: 'reed order' });
   });
   test('every kind of decision has its choices', () => {
-    const events = { onEnter: vi.fn(), onHold: vi.fn(), onGate: vi.fn() };
+    const events = {
+      onEnter: vi.fn(),
+      onHold: vi.fn(),
+      onTold: vi.fn(),
+      onResult: vi.fn(),
+      onGate: vi.fn(),
+    };
     const context = contextOf('jonah-4');
     const common = { goalId: 'jonah-4', studentId: 'jonah', due: today, days: 0 };
     const gate = {
@@ -72,7 +78,7 @@ describe('Register', () => {
       cleanup();
       render(<DecisionItem decision={decision} context={context} today={today} {...events} />);
     };
-    show({ kind: 'enter', ...common, level: 'Level 4', open: [] });
+    show({ kind: 'enter', ...common, level: 'Level 4', session: 'spring', open: [] });
     press('Enter');
     press(/^Defer to/);
     expect(events.onHold).toHaveBeenCalledExactlyOnceWith('summer-2027');
@@ -83,6 +89,11 @@ describe('Register', () => {
       { passedOn: today },
       { movedTo: '2027-01-27' },
     ]);
+    show({ kind: 'tell', ...common, what: ['Dance: a instead of b'] });
+    press('The office was told');
+    show({ kind: 'result', ...common, level: 'Level 4', session: 'winter' });
+    press('Enter the result');
+    expect([events.onTold, events.onResult].map((each) => each.mock.calls.length)).toEqual([1, 1]);
     show({ kind: 'rule', ...common, title: 'Age', sentence: '7 on 31 March 2027.' });
     expect(screen.getByRole('link', { name: 'Programme' })).toBeTruthy();
     show({ kind: 'minutes', ...common, from: today, to: today, demand: 9, minutes: 3 });

@@ -1,5 +1,6 @@
 import { STAGES } from '../effort';
 import { ASSESSORS } from '../marks';
+import { ENDINGS } from '../programme';
 import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
 import { CONTRASTS } from '../requirements';
 import { HEARD_HOW, INSTRUMENT_FAMILIES } from '../skills';
@@ -100,6 +101,19 @@ export const goalShape = object({
     minutes: record(whole(0, 100_000)),
     secureTempo: record(number(10, 600)),
   }),
+  history: optional(
+    list(
+      union('kind', {
+        deferred: { on: day, fromSessionId: id, enteredOn: nullable(day) },
+        'set all the same': { on: day, why: text(400, 1) },
+        'entered all the same': { on: day, open: list(text(400, 1), 60), why: text(400, 1) },
+        'changed after entry': { on: day, what: text(2_000, 1), toldOn: nullable(day) },
+      }),
+      200,
+    ),
+  ),
+  ended: optional(oneOf(ENDINGS)),
+  result: optional(object({ on: day, award: nullable(name), total: nullable(number(0, 100_000)) })),
   loose: optional(list(id, 200)),
   leftOut: optional(list(id, 400)),
 });

@@ -6,6 +6,7 @@ import {
   type Candidate,
   type Choice,
   type Entry,
+  type Level,
   type Programme,
   type RequirementSet,
   type Takes,
@@ -14,6 +15,7 @@ import {
 } from '../requirements';
 import type { CalendarDay } from '../time';
 import { valueAt } from '../value-at';
+import type { Ending, GoalEvent, GoalResult } from './goal-history';
 
 /** What was done to one gate: heard and passed on a day, or moved to another. */
 export interface GateState {
@@ -58,6 +60,11 @@ export interface Goal {
   readonly scalesHeard: readonly string[];
   readonly closedOn: CalendarDay | null;
   readonly plan: GoalPlan;
+  /** What happened to it; left out while nothing has. */
+  readonly history?: readonly GoalEvent[];
+  /** How a closed goal ended; left out where nobody said. */
+  readonly ended?: Ending;
+  readonly result?: GoalResult;
   /** Ids of chosen pieces that the search may change; the others stay. */
   readonly loose?: readonly string[];
   /** Ids of pieces that no programme found may have. */
@@ -96,7 +103,7 @@ export const NEW_ENTRY: Pick<
   closedOn: null,
 };
 
-/** Pieces of the student's closed goals, latest first: what was used before. */
+/** Pieces of the student's closed goals, latest first: what was used before. Who withdrew has used nothing. */
 export function usedPieces(
   goals: Iterable<Goal>,
   sets: ReadonlyMap<string, RequirementSet>,
@@ -104,7 +111,13 @@ export function usedPieces(
   except: string | null,
 ): UsedPiece[] {
   return [...goals]
-    .filter((goal) => goal.studentId === studentId && goal.closedOn !== null && goal.id !== except)
+    .filter(
+      (goal) =>
+        goal.studentId === studentId &&
+        goal.closedOn !== null &&
+        goal.ended !== 'withdrawn' &&
+        goal.id !== except,
+    )
     .flatMap((goal) => {
       const set = sets.get(goal.setId);
       const day = (set && findSession(set, goal.sessionId)?.day) ?? goal.closedOn ?? goal.plan.startedOn;
@@ -116,6 +129,28 @@ export function usedPieces(
       );
     })
     .sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0));
+}
+
+/** A goal before anything is settled but what is given; excerpts of the level are chosen already. */
+export function newGoal(
+  id: string,
+  given: Pick<Goal, 'studentId' | 'setId' | 'levelId' | 'sessionId' | 'aimAwardId'>,
+  level: Level | undefined,
+  today: CalendarDay,
+  settled: Partial<Pick<Goal, 'programme' | 'enteredOn' | 'history'>> = {},
+): Goal {
+  const excerpts = (level?.components ?? []).flatMap(({ id: component, source }) =>
+    source.kind === 'excerpt' ? [[component, [{ kind: 'excerpt', bars: source.bars }]] as const] : [],
+  );
+  return {
+    id,
+    ...given,
+    ...NEW_ENTRY,
+    enteredOn: settled.enteredOn ?? null,
+    programme: { ...settled.programme, ...Object.fromEntries(excerpts) },
+    plan: { ...NEW_GOAL_PLAN, startedOn: today },
+    ...(settled.history && { history: settled.history }),
+  };
 }
 
 /** What the rules look at; undefined when the goal names a level its set no longer has. */

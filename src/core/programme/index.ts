@@ -6,6 +6,7 @@
  */
 export {
   entryOf,
+  newGoal,
   NEW_ENTRY,
   NEW_GOAL_PLAN,
   usedPieces,
@@ -15,6 +16,17 @@ export {
   type GoalPlan,
   type GateState,
 } from './goal';
+export {
+  ENDINGS,
+  inSession,
+  programmeChange,
+  told,
+  toTell,
+  withProgramme,
+  type Ending,
+  type GoalEvent,
+  type GoalResult,
+} from './goal-history';
 export { NO_OWN_CHOICE, ownChoices, type OwnChoices } from './own-choice';
 export { searchFacts } from './search-facts';
 export {

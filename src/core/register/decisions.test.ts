@@ -6,7 +6,8 @@ import { BARE_PIECE, type Piece } from '../repertoire';
 import { BARE_LEVEL, BARE_SESSION, BARE_SET, type RequirementSet } from '../requirements';
 import type { Student } from '../students';
 import { calendarDay as day } from '../time';
-import { deadlinesOf, deadlineWords, decisionsOf, openGoals } from './decisions';
+import { awaitingResult, deadlinesOf, deadlineWords, decisionsOf, openGoals } from './decisions';
+import { entryFaults } from './entry-check';
 import { goalContext } from './goal-context';
 import { hearToday } from './hear-today';
 import { DEFAULT_SETTINGS, NO_STUDIO, type Studio } from './studio';
@@ -125,8 +126,58 @@ function studioOf(goals: readonly Goal[], rest: Partial<Student> = {}, bars = 20
   };
 }
 const contexts = (studio: Studio) =>
-  openGoals(studio).flatMap((each) => goalContext(studio, each, today) ?? []);
+  [...openGoals(studio), ...awaitingResult(studio)].flatMap((each) => goalContext(studio, each, today) ?? []);
 const decisions = (studio: Studio) => decisionsOf(contexts(studio), today);
+
+describe('an entry made today', () => {
+  const NOT_ENTERED = { enteredOn: null } as const;
+  const faults = (studio: Studio) => contexts(studio).flatMap(entryFaults);
+  const at = (id: string, change: object) => ({
+    ...studioOf([goal('a', { ...NOT_ENTERED, sessionId: id })]),
+    sets: new Map([
+      [
+        set.id,
+        { ...set, sessions: set.sessions.map((each) => (each.id === id ? { ...each, ...change } : each)) },
+      ],
+    ]),
+  });
+  test.each<[string, Studio, (string | RegExp)[]]>([
+    ['in order', studioOf([goal('a', NOT_ENTERED)]), []],
+    [
+      'with a waived rule',
+      studioOf([goal('a', { ...NOT_ENTERED, waivers: [{ ruleId: 'age', by: 'board', why: 'x' }] })], {
+        birthDate: day('2019-06-01'),
+      }),
+      [],
+    ],
+    ['before it opens', at('recorded', {}), ['Entry opens on 23 January 2027.']],
+    [
+      'after it closed',
+      at('spring', { entryCloses: day('2027-01-19') }),
+      ['Entry closed on 19 January 2027.'],
+    ],
+    [
+      'late, for a fee',
+      at('recorded', { entryOpens: null, entryCloses: day('2027-01-15') }),
+      ['Entry closed on 15 January 2027; a late entry is taken until 4 February 2027, for 6 crowns more.'],
+    ],
+    ['after the session', at('past', {}), ['The session was on 10 January 2027.']],
+    [
+      'without a piece',
+      studioOf([goal('a', { ...NOT_ENTERED, programme: {} })]),
+      ['Song: no piece is chosen.'],
+    ],
+    [
+      'too young, on another instrument',
+      studioOf([goal('a', NOT_ENTERED)], { birthDate: day('2019-06-01'), instrument: 'oboe' }),
+      ['Level 2 is for flute, and Wren a plays oboe.', /^Age 10 or more on the day: 7 on/],
+    ],
+  ])('%s', (_, studio, expected) => {
+    const found = faults(studio);
+    expect(found).toHaveLength(expected.length);
+    for (const [index, each] of expected.entries()) expect(found[index]).toMatch(each);
+  });
+});
 
 describe('what waits for an answer', () => {
   const NOT_ENTERED = { enteredOn: null } as const;
@@ -175,7 +226,45 @@ describe('what waits for an answer', () => {
       studioOf([goal('a')], {}, 600),
       [{ kind: 'minutes', days: 49 }],
     ],
-    ['nothing of a session that is past', studioOf([goal('a', { ...NOT_ENTERED, sessionId: 'past' })]), []],
+    [
+      'of a session that is past, what came of it',
+      studioOf([goal('a', { programme: {}, sessionId: 'past' })]),
+      [{ kind: 'result', level: 'Level 2', session: 'winter', days: -10 }],
+    ],
+    [
+      'the same where it was taken and the result is to come',
+      studioOf([goal('a', { sessionId: 'past', closedOn: today, ended: 'taken' })]),
+      [{ kind: 'result' }],
+    ],
+    [
+      'nothing more once the result is known',
+      studioOf([
+        goal('a', {
+          sessionId: 'past',
+          closedOn: today,
+          ended: 'taken',
+          result: { on: today, award: 'pass', total: 30 },
+        }),
+      ]),
+      [],
+    ],
+    [
+      'a programme that changed after entry, until the office was told',
+      studioOf([
+        goal('a', {
+          history: [
+            { on: today, kind: 'changed after entry', what: 'Song: a instead of b', toldOn: null },
+            { on: today, kind: 'changed after entry', what: 'Song: b instead of a', toldOn: today },
+          ],
+        }),
+      ]),
+      [{ kind: 'tell', what: ['Song: a instead of b'], days: 0 }],
+    ],
+    [
+      'nothing of a goal that was withdrawn',
+      studioOf([goal('a', { closedOn: today, ended: 'withdrawn' })]),
+      [],
+    ],
     ['nothing of a closed goal', studioOf([goal('a', { ...NOT_ENTERED, closedOn: today })]), []],
     ['nothing of an archived student', studioOf([goal('a', NOT_ENTERED)], { archivedOn: today }), []],
   ])('%s', (_, studio, expected) => {

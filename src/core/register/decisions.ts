@@ -1,7 +1,7 @@
 import type { Stage } from '../effort';
 import { explainRule, findSession, openSlots } from '../requirements';
 import { daysBetween, type CalendarDay } from '../time';
-import type { Goal } from '../programme';
+import { toTell, type Goal } from '../programme';
 import type { GoalContext } from './goal-context';
 import type { Studio } from './studio';
 
@@ -12,7 +12,12 @@ export type Decision = {
   readonly due: CalendarDay;
   readonly days: number;
 } & (
-  | { readonly kind: 'enter'; readonly level: string; readonly open: readonly string[] }
+  | {
+      readonly kind: 'enter';
+      readonly level: string;
+      readonly session: string;
+      readonly open: readonly string[];
+    }
   | { readonly kind: 'rule'; readonly title: string; readonly sentence: string }
   | {
       readonly kind: 'gate';
@@ -28,6 +33,10 @@ export type Decision = {
       readonly demand: number;
       readonly minutes: number;
     }
+  /** The session is past: what came of it? */
+  | { readonly kind: 'result'; readonly level: string; readonly session: string }
+  /** The office knows of another programme than the one entered. */
+  | { readonly kind: 'tell'; readonly what: readonly string[] }
   | { readonly kind: 'choose'; readonly lists: readonly string[] }
 );
 
@@ -60,13 +69,35 @@ export function openGoals(studio: Studio): Goal[] {
     .sort((a, b) => (dayOf(a) < dayOf(b) ? -1 : dayOf(a) > dayOf(b) ? 1 : a.id < b.id ? -1 : 1));
 }
 
-/** What waits for an answer on these goals, first due first. Sessions that are past ask nothing. */
+/** Closed goals that were taken and whose result nobody has entered. */
+export const awaitingResult = (studio: Studio): Goal[] =>
+  [...studio.goals.values()].filter(
+    ({ ended, result, studentId }) =>
+      ended === 'taken' && result === undefined && studio.students.get(studentId)?.archivedOn === null,
+  );
+
+/** What waits for an answer on these goals, first due first. Sessions that are past ask for the result alone. */
 export function decisionsOf(contexts: readonly GoalContext[], today: CalendarDay): Decision[] {
   return contexts
-    .filter(({ session }) => session.day >= today)
-    .flatMap((context) => decisionsOfGoal(context, today))
+    .flatMap((context) =>
+      context.session.day < today
+        ? [resultOf(context, today)]
+        : context.goal.closedOn === null
+          ? decisionsOfGoal(context, today)
+          : [],
+    )
     .sort((a, b) => a.days - b.days || (a.goalId < b.goalId ? -1 : a.goalId > b.goalId ? 1 : 0));
 }
+
+const resultOf = ({ goal, level, session }: GoalContext, today: CalendarDay): Decision => ({
+  kind: 'result',
+  goalId: goal.id,
+  studentId: goal.studentId,
+  due: session.day,
+  days: daysBetween(today, session.day),
+  level: level.name,
+  session: session.name,
+});
 
 function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
   const { goal, level, session, verdicts, plan } = context;
@@ -82,8 +113,10 @@ function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
     .map(({ componentId }) => level.components.find(({ id }) => id === componentId)?.name ?? '');
   const soon = closes ?? session.day;
   const list: Decision[] = [];
+  const untold = toTell(goal);
+  if (untold.length > 0) list.push({ kind: 'tell', ...at(today), what: untold.map(({ what }) => what) });
   if (goal.enteredOn === null && closes !== null && closes >= today)
-    list.push({ kind: 'enter', ...at(closes), level: level.name, open });
+    list.push({ kind: 'enter', ...at(closes), level: level.name, session: session.name, open });
   else if (open.length > 0) list.push({ kind: 'choose', ...at(soon), lists: open });
   for (const verdict of verdicts.filter((each) => each.status === 'unmet')) {
     const rule = level.rules.find((each) => each.id === verdict.ruleId);

@@ -5,7 +5,9 @@
  */
 export { askedOfScore, type AskedOfScore } from './asked-of-score';
 export { lessonsOn, type DayLesson, type LessonRecord } from './lessons';
+export { entryFaults } from './entry-check';
 export {
+  awaitingResult,
   deadlinesOf,
   deadlineWords,
   decisionsOf,

@@ -42,7 +42,7 @@ function Sheet({
   readonly context: GoalContext;
   readonly choice: GoalChoice;
 }) {
-  const { level, goal, set, student } = context;
+  const { level, goal, session, set, student } = context;
   const today = ready.now.day;
   const marked = level.components.filter((component) => componentOfScheme(context, component.id));
   const [componentId, setComponent] = useState(queryOf('component') ?? marked[0]?.id ?? '');
@@ -128,7 +128,8 @@ function Sheet({
         title={piece?.title ?? component.name}
         sub={
           <>
-            {component.name}, {set.name} {level.name} · <b>{student.name}</b>, {student.instrument}
+            {component.name}, {set.name} {level.name}, {session.name} · <b>{student.name}</b>,{' '}
+            {student.instrument}
             {piece?.bars ? ` · bars ${formatBars(piece.bars)}` : ''}
             {piece?.tempo ? (
               <>

@@ -35,7 +35,7 @@ function PlanPage({ ready }: { readonly ready: ReadyState }) {
     <>
       <PageLine
         title={context.student.name}
-        sub={`${context.student.instrument}, ${context.set.name} ${context.level.name}${award ? ` · aim ${award.name}, ${award.total} of ${context.standing.maxMark}` : ''}`}
+        sub={`${context.student.instrument}, ${context.set.name} ${context.level.name}, ${context.session.name}${award ? ` · aim ${award.name}, ${award.total} of ${context.standing.maxMark}` : ''}`}
         end={<GoalPicker choice={choice} />}
       />
       {context.plan ? (

@@ -119,7 +119,7 @@ function DaySheet({
               <td>
                 {goals.map((goal) => (
                   <p key={goal.goal.id}>
-                    {goal.level.name}, {weeksWords(ready.now.day, goal.session.day)}
+                    {goal.level.name}, {goal.session.name}, {weeksWords(ready.now.day, goal.session.day)}
                   </p>
                 ))}
               </td>
@@ -236,7 +236,7 @@ function MarksSheet({
     <PrintFrame
       size="A4"
       title={`${item?.title ?? component.name}: mark sheet`}
-      sub={`${nameOf(context.student.name)}, ${context.student.instrument} · ${component.name}, ${context.set.name} ${context.level.name} · out of ${componentMax(scheme)}`}
+      sub={`${nameOf(context.student.name)}, ${context.student.instrument} · ${component.name}, ${context.set.name} ${context.level.name}, ${context.session.name} · out of ${componentMax(scheme)}`}
     >
       <table className={css.table}>
         <thead>

@@ -8,7 +8,7 @@ import {
   chooseAim,
   choosePiece,
   chooseSession,
-  closeGoal,
+  endGoal,
   dropChoice,
   enterGoal,
   setFact,
@@ -19,19 +19,23 @@ import {
   setRecordingSent,
   setTakes,
   takeProgramme,
+  tellOffice,
   settleCondition,
   unwaiveRule,
   waiveRule,
   type ReadyState,
 } from '@/store';
-import { Button, CheckField, Empty, Glyph, PageLine, Section, TempoMark, classes } from '@/ui';
+import { Button, CheckField, Confirm, Empty, Glyph, PageLine, Section, TempoMark, classes } from '@/ui';
+import { EndGoalDialog } from '../shell/EndGoalDialog';
 import { GoalPicker } from '../shell/GoalPicker';
+import { useEntering } from '../shell/use-entering';
 import { NoGoal } from '../shell/NoGoal';
 import { queryOf, StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
 import { weeksWords } from '../shell/words';
 import { CandidateList } from './parts/CandidateList';
+import { GoalHistory } from './parts/GoalHistory';
 import { EntryFacts } from './parts/EntryFacts';
 import { ExcerptEditor } from './parts/ExcerptEditor';
 import { PlayingTimeRuler } from './parts/PlayingTimeRuler';
@@ -120,6 +124,11 @@ function Bench({
     () => (slots.some(choosesPieces) ? programmeQuestion(studio, context) : null),
     [slots, context, studio],
   );
+  const entering = useEntering(ready);
+  const [ending, setEnding] = useState(false);
+  /** A change of an entered programme, to be carried out once the teacher has said so. */
+  const [asked, askChange] = useState<(() => void) | null>(null);
+  const change = (carryOut: () => void) => (goal.enteredOn === null ? carryOut() : askChange(() => carryOut));
   const { advice, stop } = useAdvice(sums?.question ?? null);
   const { why, ask } = useWhyNot(sums?.question ?? null);
   const pick = (id: string) => {
@@ -133,7 +142,7 @@ function Bench({
     <>
       <PageLine
         title={`${context.student.name}: programme`}
-        sub={`${formatDay(session.day, 'short')}, ${weeksWords(ready.now.day, session.day)}${words}`}
+        sub={`${session.name}, ${formatDay(session.day, 'short')}, ${weeksWords(ready.now.day, session.day)}${words}`}
         end={
           <>
             <GoalPicker choice={choice} />
@@ -156,12 +165,18 @@ function Bench({
               open={component.id === slot?.id}
               tried={component.id === slot?.id ? tried : null}
               onOpen={() => pick(component.id)}
+              onDrop={(at) => change(() => void dropChoice(goal.id, component.id, at))}
             />
           ))}
           <PlayingTimeRuler entry={trial ?? entry} level={level} />
           <div className={css.entry}>
             {goal.enteredOn === null ? (
-              <Button look="do" onClick={() => void enterGoal(goal.id, ready.now.day)}>
+              <Button
+                look="do"
+                onClick={() =>
+                  entering.enter(goal, (history) => void enterGoal(goal.id, ready.now.day, history))
+                }
+              >
                 Enter {level.name}
               </Button>
             ) : (
@@ -174,6 +189,7 @@ function Bench({
                 </Button>
               </>
             )}
+            <GoalHistory context={context} onTold={() => void tellOffice(goal.id)} />
           </div>
         </section>
         <div>
@@ -198,7 +214,7 @@ function Bench({
               onWhy={ask}
               onLeaveOut={(pieceId, out) => void leaveOut(goal.id, pieceId, out)}
               onChoose={(pieceId) => {
-                void choosePiece(goal.id, slot.id, { kind: 'piece', pieceId });
+                change(() => void choosePiece(goal.id, slot.id, { kind: 'piece', pieceId }));
                 setCursor(null);
               }}
             />
@@ -227,7 +243,7 @@ function Bench({
               context={context}
               studio={studio}
               onStop={stop}
-              onTake={(programme) => void takeProgramme(goal.id, programme)}
+              onTake={(programme) => change(() => void takeProgramme(goal.id, programme))}
               onTakeBackIn={(pieceId) => void leaveOut(goal.id, pieceId, false)}
             />
           )}
@@ -241,10 +257,43 @@ function Bench({
             onEdition={(componentId, edition) => void nameEdition(goal.id, componentId, edition)}
             onRecording={(day) => void setRecordingSent(goal.id, day)}
             onScale={(rowId, heard) => void hearScale(goal.id, rowId, heard)}
-            onCloseGoal={() => void closeGoal(goal.id, ready.now.day)}
+            onCloseGoal={() => setEnding(true)}
           />
         </div>
       </div>
+      {entering.asking}
+      {asked && (
+        <Confirm
+          title={`${level.name} is entered`}
+          action="Change it"
+          onClose={() => askChange(null)}
+          onConfirm={() => {
+            asked();
+            askChange(null);
+          }}
+        >
+          <p>
+            It was entered on {goal.enteredOn ? formatDay(goal.enteredOn, 'written') : 'a day before'} with
+            the programme as it is. After a change the office must be told; the register keeps asking until it
+            was.
+          </p>
+        </Confirm>
+      )}
+      {ending && (
+        <EndGoalDialog
+          context={context}
+          today={ready.now.day}
+          onEnd={(ended, result) => {
+            void endGoal(goal.id, ended, result);
+            setEnding(false);
+          }}
+          onDefer={(sessionId) => {
+            void chooseSession(goal.id, sessionId);
+            setEnding(false);
+          }}
+          onClose={() => setEnding(false)}
+        />
+      )}
     </>
   );
 }
@@ -256,6 +305,7 @@ function Slot({
   open,
   tried,
   onOpen,
+  onDrop,
 }: {
   readonly component: Component;
   readonly context: GoalContext;
@@ -263,6 +313,7 @@ function Slot({
   readonly open: boolean;
   readonly tried: string | null;
   readonly onOpen: () => void;
+  readonly onDrop: (at: number) => void;
 }) {
   const choices = valueAt(context.goal.programme, component.id) ?? [];
   const pieceOf = (id: string) => ready.studio.pieces.get(id);
@@ -302,7 +353,7 @@ function Slot({
                     checked={!context.goal.loose?.includes(choice.pieceId)}
                     onChange={(stays) => void loosen(context.goal.id, choice.pieceId, !stays)}
                   />
-                  <Button look="quiet" onClick={() => void dropChoice(context.goal.id, component.id, at)}>
+                  <Button look="quiet" onClick={() => onDrop(at)}>
                     Take out
                   </Button>
                 </div>

@@ -35,7 +35,7 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
     <>
       <PageLine
         title={context.student.name}
-        sub={`${context.set.name} ${context.level.name} · ${formatDay(context.session.day, 'long')}, ${weeksWords(today, context.session.day)}`}
+        sub={`${context.set.name} ${context.level.name}, ${context.session.name} · ${formatDay(context.session.day, 'long')}, ${weeksWords(today, context.session.day)}`}
         end={<GoalPicker choice={choice} />}
       />
       <Section title={`Total ${readiness.standing.total}`} end="marks heard so far; no forecast is made">

@@ -1,10 +1,11 @@
 import { useMemo, useRef, useState } from 'react';
 import { formatCalendar } from '@/core/files';
-import { deadlineWords } from '@/core/register';
+import { deadlineWords, type GoalContext } from '@/core/register';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import {
   archiveStudent,
   chooseSession,
+  endGoal,
   enterGoal,
   eraseStudent,
   lastBackup,
@@ -13,11 +14,14 @@ import {
   nameFamily,
   saveStudent,
   setGate,
+  tellOffice,
   type ReadyState,
 } from '@/store';
 import { Button, Empty, Glyph, LinkButton, PageLine, Section } from '@/ui';
 import { goTo, hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
+import { EndGoalDialog } from '../shell/EndGoalDialog';
 import { saveFile } from '../shell/save-file';
+import { useEntering } from '../shell/use-entering';
 import { useKeys } from '../shell/use-keys';
 import { deadlineEvents } from './deadline-calendar';
 import { DecisionItem } from './parts/DecisionItem';
@@ -36,6 +40,8 @@ function Register({ ready }: { readonly ready: ReadyState }) {
   const [day, setDay] = useState(asked !== null && isCalendarDay(asked) ? asked : now.day);
   const [adding, setAdding] = useState<'none' | 'one' | 'many'>('none');
   const [picked, setPicked] = useState<string | null>(null);
+  const entering = useEntering(ready);
+  const [ending, setEnding] = useState<GoalContext | null>(null);
   const decisionList = useRef<HTMLUListElement>(null);
   const model = useMemo(() => registerModel(studio, day, now.day, now.time), [studio, day, now]);
   const open =
@@ -177,7 +183,14 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                     decision={decision}
                     context={context}
                     today={now.day}
-                    onEnter={() => void enterGoal(decision.goalId, now.day)}
+                    onEnter={() =>
+                      entering.enter(
+                        context.goal,
+                        (history) => void enterGoal(decision.goalId, now.day, history),
+                      )
+                    }
+                    onTold={() => void tellOffice(decision.goalId)}
+                    onResult={() => setEnding(context)}
                     onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
                     onGate={({ goalId, componentId, stage }, change) =>
                       void setGate(goalId, componentId, stage, change)
@@ -204,6 +217,22 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           </Section>
         </aside>
       </div>
+      {entering.asking}
+      {ending && (
+        <EndGoalDialog
+          context={ending}
+          today={now.day}
+          onEnd={(ended, result) => {
+            void endGoal(ending.goal.id, ended, result);
+            setEnding(null);
+          }}
+          onDefer={(sessionId) => {
+            void chooseSession(ending.goal.id, sessionId);
+            setEnding(null);
+          }}
+          onClose={() => setEnding(null)}
+        />
+      )}
       {adding === 'one' && (
         <StudentDialog
           studio={studio}

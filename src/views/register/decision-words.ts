@@ -16,7 +16,11 @@ const days = (count: number) =>
 export function decisionWords(decision: Decision, today: CalendarDay): string {
   switch (decision.kind) {
     case 'enter':
-      return `Entry closes ${days(decision.days)}. ${decision.level} not entered${decision.open.length > 0 ? `; ${decision.open.join(', ')} not chosen` : ''}.`;
+      return `Entry closes ${days(decision.days)}. ${decision.level}, ${decision.session}, is not entered${decision.open.length > 0 ? `; ${decision.open.join(', ')} not chosen` : ''}.`;
+    case 'result':
+      return `${decision.level}, ${decision.session}, was on ${formatDay(decision.due, 'medium')}. What came of it?`;
+    case 'tell':
+      return `The programme changed after entry, and the office must be told. ${decision.what.join('. ')}.`;
     case 'choose':
       return `${decision.lists.join(', ')} not chosen.`;
     case 'rule':

@@ -5,6 +5,7 @@ import {
   goalContext,
   hearToday,
   lessonsOn,
+  awaitingResult,
   openGoals,
   type DayLesson,
   type Deadline,
@@ -39,8 +40,10 @@ export function registerModel(
   today: CalendarDay,
   time: string,
 ): RegisterModel {
-  const contexts = openGoals(studio).flatMap((goal) => goalContext(studio, goal, today) ?? []);
-  const coming = contexts.filter((context) => context.session.day >= today);
+  const contexts = [...openGoals(studio), ...awaitingResult(studio)].flatMap(
+    (goal) => goalContext(studio, goal, today) ?? [],
+  );
+  const coming = contexts.filter(({ goal, session }) => goal.closedOn === null && session.day >= today);
   const decisions = decisionsOf(contexts, today);
   const lessons = lessonsOn(day, [...studio.students.values()], studio.lessons.values(), [
     ...studio.closures.values(),

@@ -1,6 +1,7 @@
 import type { Studio } from '@/core/register';
 import { formatDay } from '@/core/time';
-import { LinkButton, PageLine } from '@/ui';
+import { reopenGoal } from '@/store';
+import { Button, LinkButton, PageLine } from '@/ui';
 import { GoalPicker } from './GoalPicker';
 import type { GoalChoice } from './use-goal';
 
@@ -24,7 +25,12 @@ export function NoGoal({
             ? 'The student is archived. Choose another goal to go on with.'
             : `This goal was closed on ${formatDay(look.on, 'written')}. Choose another goal to go on with.`
         }
-        end={<GoalPicker choice={choice} />}
+        end={
+          <>
+            {look.on !== null && <Button onClick={() => void reopenGoal(look.goalId)}>Open it again</Button>}
+            <GoalPicker choice={choice} />
+          </>
+        }
       />
     );
   if (look.kind === 'gone')

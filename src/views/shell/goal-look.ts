@@ -1,21 +1,31 @@
 import { goalContext, openGoals, type GoalContext, type Studio } from '@/core/register';
-import { findLevel } from '@/core/requirements';
+import { findLevel, findSession } from '@/core/requirements';
 import type { CalendarDay } from '@/core/time';
 
 /** What a view that needs a goal looks at. */
 export type GoalLook =
   | { readonly kind: 'ready'; readonly context: GoalContext }
   /** The goal asked for is closed, or its student is archived. */
-  | { readonly kind: 'closed'; readonly name: string; readonly on: CalendarDay | null }
+  | {
+      readonly kind: 'closed';
+      readonly goalId: string;
+      readonly name: string;
+      readonly on: CalendarDay | null;
+    }
   /** The goal asked for is not in the studio, or names something that no longer is. */
   | { readonly kind: 'gone' }
   /** None was asked for, and the studio has none. */
   | { readonly kind: 'none' };
 
-export function goalName(studio: Studio, { studentId, setId, levelId }: GoalContext['goal']): string {
+export function goalName(
+  studio: Studio,
+  { studentId, setId, levelId, sessionId }: GoalContext['goal'],
+): string {
   const set = studio.sets.get(setId);
   const level = set && findLevel(set, levelId);
-  return `${studio.students.get(studentId)?.name ?? 'Student'}, ${set?.name ?? ''} ${level?.name ?? ''}`.trim();
+  const session = set && findSession(set, sessionId);
+  const what = [set?.name, level?.name].filter(Boolean).join(' ');
+  return [studio.students.get(studentId)?.name ?? 'Student', what, session?.name].filter(Boolean).join(', ');
 }
 
 /**
@@ -38,7 +48,7 @@ export function goalLook(
     if (context) return { kind: 'ready', context };
     const goal = studio.goals.get(asked);
     if (!goal || open.includes(goal)) return { kind: 'gone' };
-    return { kind: 'closed', name: goalName(studio, goal), on: goal.closedOn };
+    return { kind: 'closed', goalId: goal.id, name: goalName(studio, goal), on: goal.closedOn };
   }
   for (const id of [remembered, ...open.map((goal) => goal.id)]) {
     const context = contextOf(id);

@@ -9,6 +9,7 @@ import {
   type FitState,
 } from '@/core/fit';
 import { formatTime } from '@/core/music';
+import { inSession, newGoal } from '@/core/programme';
 import { fitSettings, fitStudentReader } from '@/core/register';
 import {
   explainRule,
@@ -21,9 +22,10 @@ import {
 } from '@/core/requirements';
 import { whoPlays, type Student } from '@/core/students';
 import { daysBetween, formatDay } from '@/core/time';
-import { addGoal, enterGoal, type ReadyState } from '@/store';
+import { addGoal, chooseSession, enterGoal, type ReadyState } from '@/store';
 import { Button, FitMark, Glyph, LinkButton, Section, SelectField } from '@/ui';
 import { hrefOf } from '../../shell/StudioPage';
+import { useEntering } from '../../shell/use-entering';
 import { useKeys } from '../../shell/use-keys';
 import { figureOf, type ViewCell } from '../fit-model';
 import css from '../FitView.module.css';
@@ -61,14 +63,16 @@ export function FitPanel({
     cell.state?.kind === 'not eligible' && cell.state.why.kind === 'instrument'
       ? { ...own, state: cell.state }
       : own;
-  const goal = [...studio.goals.values()].find(
+  // One goal a level: in another session it is the same goal, which can be moved here.
+  const ofLevel = [...studio.goals.values()].filter(
     (each) =>
       each.studentId === student.id &&
       each.setId === set.id &&
       each.levelId === level.id &&
-      each.sessionId === session.id &&
       each.closedOn === null,
   );
+  const goal = ofLevel.find((each) => each.sessionId === session.id);
+  const elsewhere = goal ? undefined : ofLevel[0];
   const entry = entryWords(column, now.day);
   const found = laterSession(set, session.day, now.day, detail.weeksNeeded);
   const later = found.kind === 'session' ? found.session : null;
@@ -85,27 +89,37 @@ export function FitPanel({
         : [[id, chosen.map(({ pieceId }) => ({ kind: 'piece', pieceId }))]];
     }),
   );
-  const make = (sessionId: string, entered: boolean) =>
-    addGoal(
-      {
-        studentId: student.id,
-        setId: set.id,
-        levelId: level.id,
-        sessionId,
-        aimAwardId: schemeOf(set, level).awards[0]?.id ?? '',
-      },
-      now.day,
-      { programme, ...(entered && { enteredOn: now.day }) },
-    );
-  const enter = () => void (goal ? enterGoal(goal.id, now.day) : make(session.id, true));
-  const hold = () => later && void make(later.id, false);
+  const given = {
+    studentId: student.id,
+    setId: set.id,
+    levelId: level.id,
+    sessionId: session.id,
+    aimAwardId: schemeOf(set, level).awards[0]?.id ?? '',
+  };
+  const entering = useEntering(ready);
+  const enter = () => {
+    const known = goal ?? (elsewhere && inSession(elsewhere, session.id, now.day));
+    const entered = known ?? newGoal('', given, level, now.day, { programme });
+    entering.enter(entered, (history) => {
+      if (!known)
+        void addGoal(given, now.day, { programme, enteredOn: now.day, ...(history && { history }) });
+      else if (goal) void enterGoal(known.id, now.day, history);
+      else void chooseSession(known.id, session.id).then(() => enterGoal(known.id, now.day, history));
+    });
+  };
+  const hold = () => {
+    if (!later) return;
+    const known = goal ?? elsewhere;
+    if (known) void chooseSession(known.id, later.id);
+    else void addGoal({ ...given, sessionId: later.id }, now.day, { programme });
+  };
   useKeys({
-    ...(toEnter && { e: enter }),
     ...(canEnter && later && { h: hold }),
     ...(other && { l: () => onPick(other.at) }),
   });
   return (
     <aside className={css.panel} aria-label="The selected cell">
+      {entering.asking}
       <h2 className={css.title}>
         {student.name}, {level.name}
       </h2>
@@ -131,7 +145,7 @@ export function FitPanel({
       )}
       <div className={css.acts}>
         {toEnter && (
-          <Button look="do" keyName="E" onClick={enter}>
+          <Button look="do" onClick={enter}>
             Enter {level.name}
           </Button>
         )}

@@ -12,7 +12,7 @@ import css from './CandidateList.module.css';
 
 const SHOWN = 60;
 
-/** The pieces of a list with what each would change; moving over a row tries it, Enter or a second press sets it. */
+/** The pieces of a list with what each would change; pressing a row or moving to it tries it; it is set by its button or by Enter. */
 export function CandidateList({
   slot,
   context,
@@ -95,7 +95,7 @@ export function CandidateList({
               type="button"
               className={css.press}
               aria-pressed={piece.id === cursor}
-              onClick={() => (piece.id === cursor ? onChoose(piece.id) : onCursor(piece.id))}
+              onClick={() => onCursor(piece.id)}
             >
               <span className={css.title}>{piece.title}</span>
               <span className={css.time}>

@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { schemeOf } from '@/core/requirements';
+import { opensTo, schemeOf } from '@/core/requirements';
 import { formatDay } from '@/core/time';
 import { addGoal, type ReadyState } from '@/store';
-import { Button, Combobox, Dialog, DialogActs, FieldRow, SelectField } from '@/ui';
+import { Button, CheckField, Combobox, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
 
 /** A student, a level, a session and an aim make a goal. */
 export function NewGoalDialog({
@@ -21,18 +21,20 @@ export function NewGoalDialog({
     .filter((each) => each.archivedOn === null)
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
   const [student, setStudent] = useState(studentId ?? students[0]?.id ?? '');
-  const instrument = studio.students.get(student)?.instrument.toLowerCase() ?? '';
-  const suits = (named: string) =>
-    named
-      .toLowerCase()
-      .split(/[,/]\s*/)
-      .some((each) => each === instrument || each === 'any');
+  const instrument = studio.students.get(student)?.instrument ?? '';
+  const [others, setOthers] = useState(false);
+  const [why, setWhy] = useState('');
   const levels = [...studio.sets.values()]
-    .sort(
-      (a, b) =>
-        Number(suits(b.instrument)) - Number(suits(a.instrument)) || (a.edition.to < b.edition.to ? 1 : -1),
+    .sort((a, b) => (a.edition.to < b.edition.to ? 1 : -1))
+    .flatMap((set) =>
+      set.levels.map((level) => ({
+        set,
+        level,
+        value: `${set.id}/${level.id}`,
+        isOpen: opensTo(set, level, instrument),
+      })),
     )
-    .flatMap((set) => set.levels.map((level) => ({ set, level, value: `${set.id}/${level.id}` })));
+    .filter(({ isOpen }) => isOpen || others);
   const [picked, setPicked] = useState<string | null>(null);
   const current = levels.find((each) => each.value === picked) ?? levels[0];
   const sessions = [...(current?.set.sessions ?? [])]
@@ -43,7 +45,7 @@ export function NewGoalDialog({
   const awards = current ? schemeOf(current.set, current.level).awards : [];
   const [aim, setAim] = useState<string | null>(null);
   const award = awards.find((each) => each.id === aim) ?? awards[0];
-  const complete = current && chosen && award && student !== '';
+  const complete = current && chosen && award && student !== '' && (current.isOpen || why.trim() !== '');
   return (
     <Dialog title="Set a goal" onClose={onClose}>
       <form
@@ -59,6 +61,7 @@ export function NewGoalDialog({
               aimAwardId: award.id,
             },
             now.day,
+            current.isOpen ? {} : { history: [{ on: now.day, kind: 'set all the same', why: why.trim() }] },
           ).then(onMade);
         }}
       >
@@ -66,7 +69,10 @@ export function NewGoalDialog({
           label="Student"
           value={student}
           options={students.map((each) => ({ value: each.id, label: each.name }))}
-          onChange={setStudent}
+          onChange={(id) => {
+            setStudent(id);
+            setPicked(null);
+          }}
         />
         <Combobox
           label="Level"
@@ -77,6 +83,16 @@ export function NewGoalDialog({
           }))}
           onChange={setPicked}
         />
+        {levels.length === 0 && <p>No level in the library is open to {instrument}.</p>}
+        <CheckField label="Show levels for other instruments too" checked={others} onChange={setOthers} />
+        {current && !current.isOpen && (
+          <TextField
+            label={`Why, when it is for ${current.level.instruments.join(', ') || current.set.instrument}`}
+            value={why}
+            onChange={setWhy}
+            hint={`${studio.students.get(student)?.name ?? 'The student'} plays ${instrument}; the reason is kept with the goal`}
+          />
+        )}
         <FieldRow>
           <SelectField
             label="Session"
@@ -91,7 +107,10 @@ export function NewGoalDialog({
           <SelectField
             label="Aim"
             value={award?.id ?? ''}
-            options={awards.map((each) => ({ value: each.id, label: `${each.name}, ${each.total}` }))}
+            options={awards.map((each) => ({
+              value: each.id,
+              label: each.total > 0 ? `${each.name}, ${each.total}` : each.name,
+            }))}
             onChange={setAim}
           />
         </FieldRow>

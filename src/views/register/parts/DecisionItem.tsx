@@ -13,6 +13,8 @@ interface DecisionProps {
   readonly today: CalendarDay;
   readonly onEnter: () => void;
   readonly onHold: (sessionId: string) => void;
+  readonly onTold: () => void;
+  readonly onResult: () => void;
   /** Passed today, or moved to a day. */
   readonly onGate: (
     gate: Extract<Decision, { kind: 'gate' }>,
@@ -38,7 +40,7 @@ export function DecisionItem(props: DecisionProps) {
   );
 }
 
-function Choices({ decision, context, today, onEnter, onHold, onGate }: DecisionProps) {
+function Choices({ decision, context, today, onEnter, onHold, onTold, onResult, onGate }: DecisionProps) {
   const { goal, set, session } = context;
   const found = laterSession(set, session.day, today);
   const later = found.kind === 'session' ? found.session : null;
@@ -59,6 +61,18 @@ function Choices({ decision, context, today, onEnter, onHold, onGate }: Decision
             Programme
           </LinkButton>
         </>
+      );
+    case 'result':
+      return (
+        <Button look="quiet" onClick={onResult}>
+          Enter the result
+        </Button>
+      );
+    case 'tell':
+      return (
+        <Button look="quiet" onClick={onTold}>
+          The office was told
+        </Button>
       );
     case 'gate':
       return (

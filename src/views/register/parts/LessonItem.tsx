@@ -80,7 +80,7 @@ export function LessonItem({
         <p className={css.who}>{lesson.students.map((student) => whoPlays(student, now.day)).join(' · ')}</p>
         {goal && (
           <p className={css.who}>
-            {goal.level.name}, aim{' '}
+            {goal.level.name}, {goal.session.name}, aim{' '}
             {goal.scheme.awards.find((award) => award.id === goal.goal.aimAwardId)?.name ?? '—'}
           </p>
         )}

@@ -1,0 +1,101 @@
+import { componentOf, type Choice, type Level, type Programme } from '../requirements';
+import type { Piece } from '../repertoire';
+import type { CalendarDay } from '../time';
+import type { Goal } from './goal';
+
+/** What happened to a goal that cannot be read from it, in the order it happened. */
+export type GoalEvent = { readonly on: CalendarDay } &
+  /** `enteredOn` is the entry that was given up. */
+  (
+    | { readonly kind: 'deferred'; readonly fromSessionId: string; readonly enteredOn: CalendarDay | null }
+    /** The level is not open to the instrument. */
+    | { readonly kind: 'set all the same'; readonly why: string }
+    /** `open` is what was not in order. */
+    | { readonly kind: 'entered all the same'; readonly open: readonly string[]; readonly why: string }
+    /** A change of the programme that the office must be told; null until it was. */
+    | { readonly kind: 'changed after entry'; readonly what: string; readonly toldOn: CalendarDay | null }
+  );
+
+/** How a closed goal ended. One that is deferred goes on in another session and is not closed. */
+export const ENDINGS = ['taken', 'withdrawn'] as const;
+export type Ending = (typeof ENDINGS)[number];
+
+/** What came of it. `award` is a name of the scheme; null for none. */
+export interface GoalResult {
+  readonly on: CalendarDay;
+  readonly award: string | null;
+  readonly total: number | null;
+}
+
+/**
+ * The goal in another session: one goal goes on, and what it was before stays known once it has been entered or prepared
+ * for. The entry and the recording were for the session left.
+ */
+export function inSession(goal: Goal, sessionId: string, on: CalendarDay): Goal {
+  if (sessionId === goal.sessionId) return goal;
+  const isOld = goal.enteredOn !== null || goal.plan.startedOn < on;
+  const { sessionId: fromSessionId, enteredOn } = goal;
+  return {
+    ...goal,
+    sessionId,
+    enteredOn: null,
+    recordingSentOn: null,
+    closedOn: null,
+    ...(isOld && { history: [...(goal.history ?? []), { on, kind: 'deferred', fromSessionId, enteredOn }] }),
+  };
+}
+
+/** The goal with another programme; after entry the change is remembered until the office was told. */
+export function withProgramme(
+  goal: Goal,
+  programme: Programme,
+  level: Level | undefined,
+  pieces: ReadonlyMap<string, Piece>,
+  on: CalendarDay,
+): Goal {
+  const what =
+    level && goal.enteredOn !== null ? programmeChange(goal.programme, programme, level, pieces) : '';
+  return {
+    ...goal,
+    programme,
+    ...(what !== '' && {
+      history: [...(goal.history ?? []), { on, kind: 'changed after entry', what, toldOn: null }],
+    }),
+  };
+}
+
+/** "Dance: Low Water Air instead of Fog Minuet"; empty where nothing the office knows of changed. */
+export function programmeChange(
+  before: Programme,
+  after: Programme,
+  level: Level,
+  pieces: ReadonlyMap<string, Piece>,
+): string {
+  const words = (choices: readonly Choice[] = []) =>
+    choices
+      .flatMap((choice) =>
+        choice.kind === 'piece' ? [pieces.get(choice.pieceId)?.title ?? 'a piece that is gone'] : [],
+      )
+      .sort()
+      .join(', ') || 'nothing';
+  return [...new Set([...Object.keys(before), ...Object.keys(after)])]
+    .flatMap((id) => {
+      const [was, is] = [words(before[id]), words(after[id])];
+      return was === is ? [] : [`${componentOf(level, id)?.name ?? id}: ${is} instead of ${was}`];
+    })
+    .join('; ');
+}
+
+/** Changes after entry that the office has not been told. */
+export const toTell = (goal: Goal): Extract<GoalEvent, { kind: 'changed after entry' }>[] =>
+  (goal.history ?? []).flatMap((event) =>
+    event.kind === 'changed after entry' && event.toldOn === null ? [event] : [],
+  );
+
+/** The goal once the office was told of every change. */
+export const told = (goal: Goal, on: CalendarDay): Goal => ({
+  ...goal,
+  history: (goal.history ?? []).map((event) =>
+    event.kind === 'changed after entry' && event.toldOn === null ? { ...event, toldOn: on } : event,
+  ),
+});
