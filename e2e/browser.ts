@@ -250,3 +250,22 @@ export function recordsOf(page: Page, which: 'own' | 'demo'): Promise<Record<str
     );
   }, `formal-stave-${which}`);
 }
+
+/** What a screen reader would call the thing that has the focus. */
+export const nameOfFocus = (page: Page) =>
+  page.evaluate(() => {
+    const each = document.activeElement;
+    return (
+      each?.getAttribute('aria-label') ??
+      (each instanceof HTMLInputElement ? (each.labels?.[0]?.textContent ?? '') : (each?.textContent ?? ''))
+    );
+  });
+
+/** Presses Tab until the focus stands on something of that name. */
+export async function tabTo(page: Page, name: RegExp): Promise<void> {
+  for (let presses = 0; presses < 120; presses += 1) {
+    if (name.test(await nameOfFocus(page))) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`Tab never reaches ${String(name)}`);
+}

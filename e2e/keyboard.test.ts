@@ -1,27 +1,8 @@
-import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
-import { kept, openPage, savedOf, sees, textOf, visit, useBrowser } from './browser';
+import { kept, nameOfFocus, openPage, savedOf, sees, tabTo, textOf, visit, useBrowser } from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
-
-const nameOfFocus = (page: Page) =>
-  page.evaluate(() => {
-    const each = document.activeElement;
-    return (
-      each?.getAttribute('aria-label') ??
-      (each instanceof HTMLInputElement ? (each.labels?.[0]?.textContent ?? '') : (each?.textContent ?? ''))
-    );
-  });
-
-/** Presses Tab until the focus stands on something of that name. */
-async function tabTo(page: Page, name: RegExp): Promise<void> {
-  for (let presses = 0; presses < 120; presses += 1) {
-    if (name.test(await nameOfFocus(page))) return;
-    await page.keyboard.press('Tab');
-  }
-  throw new Error(`Tab never reaches ${String(name)}`);
-}
 
 test('the main steps with the keyboard alone: register, programme, plan, mark, readiness, undo', async () => {
   const { page, problems } = await openPage(browser());

@@ -1,5 +1,5 @@
 import { expect, inject, test } from 'vitest';
-import { fill, kept, openPage, pick, press, recordsOf, sees, useBrowser, visit } from './browser';
+import { fill, kept, openPage, pick, press, recordsOf, sees, tabTo, useBrowser, visit } from './browser';
 import type { Page } from 'puppeteer-core';
 
 const baseUrl = inject('baseUrl');

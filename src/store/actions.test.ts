@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto';
 import { beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { toTell } from '@/core/programme';
 import type { Studio } from '@/core/register';
 import type { Student } from '@/core/students';
 import { calendarDay as day } from '@/core/time';
@@ -23,6 +24,7 @@ import {
   hearSkill,
   importPreview,
   keepSnapshot,
+  letStand,
   lastBackup,
   listSnapshots,
   noteBars,
@@ -31,6 +33,7 @@ import {
   redo,
   removeClosure,
   removeSet,
+  reopenGoal,
   restoreSnapshot,
   addClosure,
   savePiece,
@@ -45,6 +48,7 @@ import {
   setTakes,
   shutWeek,
   takeImport,
+  tellOffice,
   undo,
   unwaiveRule,
   waiveRule,
@@ -289,6 +293,26 @@ describe('marks', () => {
     expect(studio().sheets.get(first.id)?.marks).toEqual({ notes: 4, tone: 3 });
     expect(sheets().find((sheet) => sheet.supersedes === first.id)?.marks).toEqual({ notes: 6, tone: 3 });
   });
+  test('on a later day a sheet is finished or corrected, and keeps its day', async () => {
+    const then = day('2027-01-13');
+    await giveMark('nell-5', 's', 'teacher', 'notes', 4, then);
+    const of = (when: string) => sheets().filter((each) => each.day === when && each.assessor === 'teacher');
+    const [open] = of(then).filter(({ closed }) => !closed);
+    await giveMark('nell-5', 's', 'teacher', 'tone', 3, then);
+    expect(studio().sheets.get(open!.id)?.marks).toMatchObject({ notes: 4, tone: 3 });
+    await closeSheet(open!.id);
+    await giveMark('nell-5', 's', 'teacher', 'notes', 5, then);
+    const correction = of(then).find(({ supersedes }) => supersedes === open!.id);
+    expect(correction).toMatchObject({ day: then, closed: false, marks: { notes: 5, tone: 3 } });
+    expect(of(today)).toEqual([]);
+  });
+  test('a mock examiner’s mark counts once the teacher lets it, and no longer when she does not', async () => {
+    const mock = () => [...studio().sheets.values()].find(({ assessor }) => assessor === 'mock')!;
+    await letStand(mock().id, false);
+    expect(mock().stands).toBe(false);
+    await letStand(mock().id, true);
+    expect(mock().stands).toBe(true);
+  });
   test('a mark is taken away whole, and a note leaves its sheet', async () => {
     await giveMark('nell-5', 's', 'teacher', 'notes', 0);
     await giveMark('nell-5', 's', 'teacher', 'notes', null);
@@ -306,6 +330,43 @@ describe('marks', () => {
     expect(orla(studio()).waivers).toEqual([{ ruleId: 'time', by: 'two', why: 'second' }]);
     await unwaiveRule('orla-5', 'time');
     expect(orla(studio()).waivers).toEqual([]);
+  });
+});
+
+describe('how a goal goes on and ends', () => {
+  test('deferred it is the same goal; entered all the same the reason is kept; a change after entry waits for the office', async () => {
+    const goals = studio().goals.size;
+    const set = studio().sets.get(orla(studio()).setId)!;
+    const later = set.sessions.find(({ id }) => id !== orla(studio()).sessionId)!;
+    const from = orla(studio()).sessionId;
+    await enterGoal('orla-5', today, [
+      { on: today, kind: 'entered all the same', open: ['x'], why: 'agreed' },
+    ]);
+    await chooseSession('orla-5', later.id);
+    expect(studio().goals.size).toBe(goals);
+    expect(orla(studio())).toMatchObject({ sessionId: later.id, enteredOn: null });
+    expect(orla(studio()).history).toMatchObject([
+      { kind: 'entered all the same', why: 'agreed' },
+      { kind: 'deferred', fromSessionId: from, enteredOn: today },
+    ]);
+    await enterGoal('orla-5', today);
+    await dropChoice('orla-5', 'd', 0);
+    expect(toTell(orla(studio()))).toHaveLength(1);
+    await tellOffice('orla-5');
+    expect(toTell(orla(studio()))).toEqual([]);
+  });
+  test('a result closes it, and an award is a level held', async () => {
+    const held = () => studio().students.get('orla')!.levelsHeld.length;
+    const before = held();
+    await endGoal('orla-5', 'taken', null);
+    expect([orla(studio()).ended, orla(studio()).closedOn, held()]).toEqual(['taken', today, before]);
+    await endGoal('orla-5', 'taken', { on: today, award: null, total: 40 });
+    expect(held()).toBe(before);
+    await endGoal('orla-5', 'taken', { on: today, award: 'strong', total: 95 });
+    expect(studio().students.get('orla')!.levelsHeld.at(-1)).toMatchObject({ award: 'strong', rank: 5 });
+    await reopenGoal('orla-5');
+    expect(orla(studio())).not.toHaveProperty('ended');
+    expect(orla(studio()).closedOn).toBeNull();
   });
 });
 

@@ -333,9 +333,14 @@ export const setMemorised = (id: string, componentId: string, memorised: boolean
 
 // Marks -------------------------------------------------------------------------------------------
 
-/** The open sheet of an assessor for a component today, or a new one; closed sheets are superseded. */
-function openSheet(studio: Studio, goal: Goal, componentId: string, assessor: Assessor): MarkSheet {
-  const day = today();
+/** The open sheet of an assessor for a component on a day, or a new one; closed sheets are superseded. */
+function openSheet(
+  studio: Studio,
+  goal: Goal,
+  componentId: string,
+  assessor: Assessor,
+  day: CalendarDay,
+): MarkSheet {
   const sheets = currentSheets([...studio.sheets.values()].filter((sheet) => sheet.goalId === goal.id));
   const own = sheets.filter(
     (sheet) => sheet.componentId === componentId && sheet.assessor === assessor && sheet.day === day,
@@ -356,7 +361,9 @@ function openSheet(studio: Studio, goal: Goal, componentId: string, assessor: As
     id: newId(),
     goalId: goal.id,
     componentId,
-    pieceId: choice?.kind === 'piece' ? choice.pieceId : source?.kind === 'excerpt' ? source.pieceId : null,
+    pieceId:
+      before?.pieceId ??
+      (choice?.kind === 'piece' ? choice.pieceId : source?.kind === 'excerpt' ? source.pieceId : null),
     schemeId: scheme.id,
     schemeVersion: scheme.version,
     assessor,
@@ -365,6 +372,7 @@ function openSheet(studio: Studio, goal: Goal, componentId: string, assessor: As
     notes: before?.notes ?? [],
     closed: false,
     supersedes: before?.id ?? null,
+    ...(before?.stands && { stands: true }),
   };
 }
 
@@ -373,41 +381,70 @@ const changeSheet = (
   goalId: string,
   componentId: string,
   assessor: Assessor,
+  day: CalendarDay,
   change: (sheet: MarkSheet) => Partial<MarkSheet>,
 ) =>
   act(action, (studio) => {
     const goal = studio.goals.get(goalId);
     if (!goal) return [];
-    const sheet = openSheet(studio, goal, componentId, assessor);
+    const sheet = openSheet(studio, goal, componentId, assessor, day);
     return [{ kind: 'sheet', data: { ...sheet, ...change(sheet) } }];
   });
 
-/** Gives a criterion its mark; null takes it away. */
+/**
+ * Gives a criterion its mark; null takes it away.
+ * @param day - of the lesson it is given for: on a later day a sheet is gone on with, or corrected by one of its own day
+ */
 export const giveMark = (
   goalId: string,
   componentId: string,
   assessor: Assessor,
   criterionId: string,
   mark: number | null,
+  day: CalendarDay = today(),
 ): Promise<boolean> =>
-  changeSheet(mark === null ? 'take a mark away' : 'give a mark', goalId, componentId, assessor, (sheet) => ({
-    marks: Object.fromEntries([
-      ...Object.entries(sheet.marks).filter(([criterion]) => criterion !== criterionId),
-      ...(mark === null ? [] : [[criterionId, mark] as const]),
-    ]),
-  }));
+  changeSheet(
+    mark === null ? 'take a mark away' : 'give a mark',
+    goalId,
+    componentId,
+    assessor,
+    day,
+    (sheet) => ({
+      marks: Object.fromEntries([
+        ...Object.entries(sheet.marks).filter(([criterion]) => criterion !== criterionId),
+        ...(mark === null ? [] : [[criterionId, mark] as const]),
+      ]),
+    }),
+  );
 
-export const noteBars = (goalId: string, componentId: string, note: BarNote): Promise<boolean> =>
-  changeSheet('note bars', goalId, componentId, 'teacher', (sheet) => ({
+export const noteBars = (
+  goalId: string,
+  componentId: string,
+  note: BarNote,
+  day: CalendarDay = today(),
+): Promise<boolean> =>
+  changeSheet('note bars', goalId, componentId, 'teacher', day, (sheet) => ({
     notes: [...sheet.notes.filter((each) => each.id !== note.id), note].sort(
       (a, b) => a.bars.from - b.bars.from,
     ),
   }));
 
-export const dropNote = (goalId: string, componentId: string, noteId: string): Promise<boolean> =>
-  changeSheet('remove a note', goalId, componentId, 'teacher', (sheet) => ({
+export const dropNote = (
+  goalId: string,
+  componentId: string,
+  noteId: string,
+  day: CalendarDay = today(),
+): Promise<boolean> =>
+  changeSheet('remove a note', goalId, componentId, 'teacher', day, (sheet) => ({
     notes: sheet.notes.filter((each) => each.id !== noteId),
   }));
+
+/** Whether a mock examiner's sheet counts as the teacher's own would. */
+export const letStand = (sheetId: string, stands: boolean): Promise<boolean> =>
+  act(stands ? 'let the mock mark stand' : 'put the mock mark beside', (studio) => {
+    const sheet = studio.sheets.get(sheetId);
+    return sheet?.assessor === 'mock' ? [{ kind: 'sheet', data: { ...sheet, stands } }] : [];
+  });
 
 /** Closed sheets stay as they are; the next mark makes a correction that supersedes. */
 export const closeSheet = (sheetId: string): Promise<boolean> =>

@@ -146,10 +146,9 @@ describe('Mark', () => {
         criterion={criterion}
         keyName="Q"
         current={false}
-        glyph="teacher"
+        who="teacher"
         mark={undefined}
-        own={undefined}
-        other={undefined}
+        beside={[]}
         onPick={pick}
         onMark={mark}
         {...rest}
@@ -161,32 +160,47 @@ describe('Mark', () => {
     const { pick, mark } = row();
     press(/Notes and rhythm: 6/);
     expect(pick).toHaveBeenCalledOnce();
-    expect(mark).toHaveBeenCalledExactlyOnceWith(6, 'ours');
+    expect(mark).toHaveBeenCalledExactlyOnceWith(6);
   });
   test('a band of two asks which', () => {
     const { mark } = row();
     press(/Notes and rhythm: 2–1/);
     expect(mark).not.toHaveBeenCalled();
     press('1');
-    expect(mark).toHaveBeenCalledExactlyOnceWith(1, 'ours');
+    expect(mark).toHaveBeenCalledExactlyOnceWith(1);
   });
   test('zero exists, although no band holds it', () => {
     const { mark } = row();
     press('Notes and rhythm: 0');
-    expect(mark).toHaveBeenCalledExactlyOnceWith(0, 'ours');
+    expect(mark).toHaveBeenCalledExactlyOnceWith(0);
   });
   test('marks stand side by side, in their own bands', () => {
-    row({ mark: 4, own: 6, other: 5 });
+    row({
+      mark: 4,
+      beside: [
+        { who: 'student', mark: 6 },
+        { who: 'mock', mark: 5 },
+      ],
+    });
     const pressed = screen
       .getAllByRole('button', { pressed: true })
       .map((each) => each.getAttribute('aria-label'));
     expect(pressed).toEqual([expect.stringMatching(/^Notes and rhythm: 4/)]);
-    const own = screen.getByRole('img', { name: 'student’s own' });
-    expect(own.closest('button')?.getAttribute('aria-label')).toMatch(/^Notes and rhythm: 6/);
+    for (const [name, band] of [
+      ['student', 6],
+      ['mock examiner', 5],
+    ] as const)
+      expect(screen.getByRole('img', { name }).closest('button')?.getAttribute('aria-label')).toMatch(
+        new RegExp(`^Notes and rhythm: ${band}`),
+      );
   });
   test('what was heard so far, a line a sheet, or no evidence', () => {
     const component = context.level.components[0]!;
-    render(<History context={context} component={component} scheme={scheme} today={today} />);
+    const onOpen = vi.fn();
+    render(<History context={context} component={component} scheme={scheme} today={today} onOpen={onOpen} />);
+    press(/^Correct the teacher’s marks of/);
+    expect(onOpen.mock.calls[0]?.[1]).toBe('teacher');
+    expect(String(onOpen.mock.calls[0]?.[0]) < today).toBe(true);
     expect(screen.getAllByRole('img').map((each) => each.getAttribute('aria-label'))).toContainEqual(
       expect.stringMatching(/^teacher, \d+ of 24$/i),
     );
@@ -197,6 +211,7 @@ describe('Mark', () => {
         component={component}
         scheme={scheme}
         today={today}
+        onOpen={onOpen}
       />,
     );
     expect(screen.getByText('Not marked yet.')).toBeTruthy();

@@ -132,6 +132,7 @@ export const sheetShape = object({
   closed: yesNo,
   closing: optional(whole(1, 1_000_000)),
   supersedes: nullable(id),
+  stands: optional(yesNo),
 });
 
 export const lessonShape = object({

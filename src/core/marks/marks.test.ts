@@ -56,7 +56,7 @@ const sheet = (
   ...rest,
 });
 
-test('the standing total takes the latest whole teacher, mock or official sheet of each component', () => {
+test('the standing total takes the latest whole sheet of teacher or official; a mock stands beside until it is let stand', () => {
   const sheets = [
     sheet('1', 'a', 'teacher', '2027-01-06', [4, 4, 3, 3]),
     sheet('2', 'a', 'teacher', '2027-01-13', [5, 5, 4, 4]),
@@ -67,7 +67,20 @@ test('the standing total takes the latest whole teacher, mock or official sheet 
     sheet('7', 'c', 'teacher', '2027-01-13', [3, 3, 3, 3]),
     sheet('8', 'c', 'teacher', '2027-01-13', [2, 3, 3, 3], { supersedes: '7' }),
   ];
-  const stands = standing(scheme, sheets);
+  const mock = sheets.find(({ id }) => id === '5')!;
+  const beside = standing(scheme, [...sheets, sheet('9', 'a', 'mock', '2027-01-20', [6, 6, 6, 6])]);
+  expect(beside.marks.map(({ from, mock: by }) => [from?.sheetId ?? null, by?.sheetId ?? null])).toEqual([
+    ['2', '9'],
+    [null, '5'],
+    ['8', null],
+    [null, null],
+    [null, null],
+  ]);
+  expect([beside.total, beside.missing]).toEqual([29, ['b', 't', 'm']]);
+  const stands = standing(
+    scheme,
+    sheets.map((each) => (each === mock ? { ...each, stands: true } : each)),
+  );
   expect(
     stands.marks.map((mark) => mark.from && `${mark.from.sheetId} ${mark.from.assessor} ${mark.from.mark}`),
   ).toEqual(['2 teacher 18', '5 mock 16', '8 teacher 11', null, null]);

@@ -30,6 +30,8 @@ export interface MarkSheet {
   /** Place in the order in which sheets of this goal and component were closed, from 1; left out while it is open. */
   readonly closing?: number;
   readonly supersedes: string | null;
+  /** Of a mock examiner's sheet: the teacher lets it stand as if it were her own. */
+  readonly stands?: boolean;
 }
 
 export type SheetMark =
@@ -48,9 +50,9 @@ export function sheetMark(component: SchemeComponent, sheet: MarkSheet): SheetMa
   return missing.length === 0 ? { kind: 'complete', mark } : { kind: 'part', mark, missing };
 }
 
-/** Own and peer marks are kept beside, and never make the standing total. */
-export const countsForStanding = (assessor: Assessor): boolean =>
-  assessor === 'teacher' || assessor === 'mock' || assessor === 'official';
+/** Own and peer marks are kept beside and never make the standing total, a mock examiner's only where it is let stand. */
+export const countsForStanding = ({ assessor, stands }: Pick<MarkSheet, 'assessor' | 'stands'>): boolean =>
+  assessor === 'teacher' || assessor === 'official' || (assessor === 'mock' && stands === true);
 
 /** Own minus teacher by criterion, for the criteria both have marked, widest gap first (ties in scheme order). */
 export function differences(

@@ -25,9 +25,11 @@ export interface StandingMark {
   readonly value: number;
   /** The mark that is this component's share of the award aimed at; null without one. */
   readonly aim: number | null;
-  /** The latest complete teacher, mock or official sheet; null when there is none yet. */
+  /** The latest complete sheet of teacher or official, or of a mock examiner that is let stand; null when there is none. */
   readonly from:
     (GivenMark & { /** By criterion id. */ readonly criteria: Readonly<Record<string, number>> }) | null;
+  /** The latest complete mark of a mock examiner that is not let stand; it stands beside and adds nothing. */
+  readonly mock: GivenMark | null;
   /** A later or the only mark, given under an earlier scheme whose marks mean something else: shown, never counted. */
   readonly earlier: GivenMark | null;
 }
@@ -65,10 +67,15 @@ export function standing(
     aim = null,
   }: { readonly earlier?: readonly MarkScheme[]; readonly aim?: Award | null } = {},
 ): Standing {
-  const usable = currentSheets(sheets).flatMap((sheet) => {
-    const read = countsForStanding(sheet.assessor) ? readSheet(scheme, earlier, sheet) : undefined;
-    return read?.mark.kind === 'complete' ? [read] : [];
+  const heard = currentSheets(sheets).flatMap((sheet) => {
+    const counts = countsForStanding(sheet);
+    if (!counts && sheet.assessor !== 'mock') return [];
+    const read = readSheet(scheme, earlier, sheet);
+    return read.mark.kind === 'complete' ? [{ read, counts }] : [];
   });
+  const [usable, beside] = [true, false].map((which) =>
+    heard.filter(({ counts }) => counts === which).map(({ read }) => read),
+  ) as [ReadSheet[], ReadSheet[]];
   const latest = (reads: readonly ReadSheet[]) => {
     const sheet = latestSheet(reads.map((read) => read.sheet));
     return reads.find((read) => read.sheet === sheet);
@@ -76,6 +83,9 @@ export function standing(
   const marks = scheme.components.map((component): StandingMark => {
     const own = usable.filter((read) => read.sheet.componentId === component.componentId);
     const [now, any] = [latest(own.filter((read) => read.current)), latest(own)];
+    const mock = latest(
+      beside.filter((read) => read.current && read.sheet.componentId === component.componentId),
+    );
     const value = markValue(scheme, component.componentId);
     return {
       componentId: component.componentId,
@@ -84,6 +94,7 @@ export function standing(
       value: value.mul(now?.mark.mark ?? 0).valueOf(),
       aim: aim && aimMark(scheme, aim, component),
       from: now ? { ...givenMark(now), criteria: now.sheet.marks } : null,
+      mock: mock ? givenMark(mock) : null,
       earlier: any && !any.current ? givenMark(any) : null,
     };
   });

@@ -80,10 +80,19 @@ describe('where a component stands', () => {
     ['an own mark is no evidence', [sheet('a', [9, 9], { assessor: 'student' })], null, null],
     ['nor is a peer’s', [sheet('a', [9, 9], { assessor: 'peer' })], null, null],
     [
-      'the latest of teacher and mock',
+      'the teacher’s, whatever a mock examiner gave later',
       [
         sheet('a', [8, 8], { day: addDays(today, -9) }),
         sheet('a', [6, 6], { assessor: 'mock', day: addDays(today, -2) }),
+      ],
+      16,
+      9,
+    ],
+    [
+      'the mock examiner’s where it is let stand',
+      [
+        sheet('a', [8, 8], { day: addDays(today, -9) }),
+        sheet('a', [6, 6], { assessor: 'mock', day: addDays(today, -2), stands: true }),
       ],
       12,
       2,

@@ -3,7 +3,8 @@ import type { Assessor } from '@/core/marks';
 import { differences, nextSteps } from '@/core/marks';
 import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
-import { closeSheet, giveMark, type ReadyState } from '@/store';
+import { formatDay, type CalendarDay } from '@/core/time';
+import { closeSheet, giveMark, letStand, type ReadyState } from '@/store';
 import { Button, Glyph, KeyCap, LinkButton, PageLine, Ruler, TempoMark, classes } from '@/ui';
 import { GoalPicker } from '../shell/GoalPicker';
 import { NextSteps, nextStepsTitle } from '../shell/NextSteps';
@@ -11,7 +12,17 @@ import { NoGoal } from '../shell/NoGoal';
 import { hrefOf, goTo, queryOf, StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
-import { componentOfScheme, maxOf, sheetsOf, soFar, totalModel, typedMark } from './mark-model';
+import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../shell/MarkLine';
+import {
+  componentOfScheme,
+  maxOf,
+  MARKERS,
+  sheetsOf,
+  soFar,
+  totalModel,
+  typedMark,
+  type Marker,
+} from './mark-model';
 import { CriterionRow } from './parts/CriterionRow';
 import { History } from './parts/History';
 import { NotesByBar } from './parts/NotesByBar';
@@ -49,16 +60,30 @@ function Sheet({
   const component = marked.find((each) => each.id === componentId) ?? marked[0];
   const scheme = component && componentOfScheme(context, component.id);
   const [row, setRow] = useState(0);
-  const [assessor, setAssessor] = useState<'teacher' | 'mock'>('teacher');
+  const [assessor, setAssessor] = useState<Marker>('teacher');
+  /** The lesson whose marks are seen: today's, or an earlier one's to be finished or corrected. */
+  const [day, setDay] = useState(today);
   const [letters, setLetters] = useState(localStorage.getItem('formal-stave.letters') !== 'off');
   const typed = useRef({ digits: '', timer: 0 });
   const [shown, setShown] = useState('');
+  const look = (at: CalendarDay, who: Marker) => {
+    setDay(at);
+    setAssessor(who);
+    // The row last picked was the other's; begin with what is not marked yet.
+    const sheet = component && sheetsOf(context, component.id, at)[who];
+    setRow(
+      Math.max(
+        0,
+        scheme?.criteria.findIndex(({ id }) => !sheet || valueAt(sheet.marks, id) === undefined) ?? 0,
+      ),
+    );
+  };
   useEffect(() => () => clearTimeout(typed.current.timer), []);
 
   const give = (at: number, who: Assessor, mark: number | null) => {
     const criterion = scheme?.criteria[at];
     if (!criterion || !component) return;
-    void giveMark(goal.id, component.id, who, criterion.id, mark);
+    void giveMark(goal.id, component.id, who, criterion.id, mark, day);
     setRow(Math.min(scheme.criteria.length - 1, at + 1));
   };
   const type = (figure: string, who: Assessor) => {
@@ -75,20 +100,23 @@ function Sheet({
     if (read.kind === 'mark') settle(read.mark);
     else if (read.kind === 'wait') {
       typed.current.digits = digits;
-      setShown(digits);
+      setShown(`${digits}…`);
       typed.current.timer = window.setTimeout(() => settle(Number(digits)), WAIT_MS);
     } else {
       typed.current.digits = '';
-      setShown('');
+      setShown(`${read.value} is above the maximum, ${criterion.maxMark}`);
     }
+  };
+  const open = (id: string) => {
+    setComponent(id);
+    setRow(0);
+    setDay(today);
+    setShown('');
   };
   const turn = (by: number) => {
     const at = marked.findIndex((each) => each.id === component?.id);
     const next = marked[(at + by + marked.length) % marked.length];
-    if (next) {
-      setComponent(next.id);
-      setRow(0);
-    }
+    if (next) open(next.id);
   };
   useKeys({
     ...Object.fromEntries(
@@ -112,15 +140,16 @@ function Sheet({
   });
   if (!component || !scheme)
     return <PageLine title="This level has no mark scheme" end={<GoalPicker choice={choice} />} />;
-  const sheets = sheetsOf(context, component.id, today);
-  const { student: own, teacher, mock } = sheets;
-  const [ours, other] = assessor === 'teacher' ? [teacher, mock] : [mock, teacher];
+  const sheets = sheetsOf(context, component.id, day);
+  const ours = sheets[assessor];
+  const own = assessor === 'student' ? sheets.teacher : sheets.student;
+  const beside = MARKERS.filter((who) => who !== assessor);
+  const stand = context.standing.marks.find((each) => each.componentId === component.id);
   const piece = context.plan?.items.find((each) => each.componentId === component.id);
-  const total = totalModel(context, component.id, today);
+  const total = totalModel(context, component.id, day);
   const next = nextSteps(context.scheme, context.standing);
   const sum = soFar(scheme, ours);
   const ownSum = soFar(scheme, own);
-  const otherSum = soFar(scheme, other);
   const [widest] = own && ours ? differences(scheme, own, ours) : [];
   return (
     <>
@@ -160,10 +189,7 @@ function Sheet({
               type="button"
               className={css.tab}
               aria-pressed={each.id === component.id}
-              onClick={() => {
-                setComponent(each.id);
-                setRow(0);
-              }}
+              onClick={() => open(each.id)}
             >
               {each.letter}
               <span>{each.name}</span>
@@ -171,12 +197,11 @@ function Sheet({
           ))}
         </div>
         <div className={css.tabs} role="group" aria-label="Marking as">
-          <Button pressed={assessor === 'teacher'} onClick={() => setAssessor('teacher')}>
-            <Glyph name="teacher" /> teacher
-          </Button>
-          <Button pressed={assessor === 'mock'} onClick={() => setAssessor('mock')}>
-            <Glyph name="mock" /> mock examiner
-          </Button>
+          {MARKERS.map((who) => (
+            <Button key={who} pressed={assessor === who} onClick={() => look(day, who)}>
+              <Glyph name={ASSESSOR_GLYPH[who]} /> {ASSESSOR_NAME[who]}
+            </Button>
+          ))}
         </div>
       </div>
       <div className={css.grid}>
@@ -186,15 +211,14 @@ function Sheet({
             <span>
               <KeyCap name="0" /> to <KeyCap name="9" /> mark and go to the next; <KeyCap name="Shift" /> with
               a figure: student’s own
-              {shown !== '' && <b className={css.typed}> {shown}…</b>}
+              <b className={css.typed} role="status">
+                {shown === '' ? '' : ` ${shown}`}
+              </b>
             </span>
             <span className={css.columns}>
-              <Glyph name="own" label="student’s own" />
-              <Glyph
-                name={assessor === 'teacher' ? 'mock' : 'teacher'}
-                label={assessor === 'teacher' ? 'mock examiner' : 'teacher'}
-              />
-              <Glyph name={assessor} label={assessor === 'teacher' ? 'teacher' : 'mock examiner'} />
+              {[...beside, assessor].map((who) => (
+                <Glyph key={who} name={ASSESSOR_GLYPH[who]} label={ASSESSOR_NAME[who]} />
+              ))}
             </span>
           </div>
           {scheme.criteria.map((criterion, at) => (
@@ -203,12 +227,14 @@ function Sheet({
               criterion={criterion}
               keyName={letters ? (CRITERION_KEYS[at] ?? '').toUpperCase() : ''}
               current={at === row}
-              glyph={assessor === 'teacher' ? 'teacher' : 'mock'}
+              who={assessor}
               mark={ours && valueAt(ours.marks, criterion.id)}
-              own={own && valueAt(own.marks, criterion.id)}
-              other={other && valueAt(other.marks, criterion.id)}
+              beside={beside.map((who) => {
+                const sheet = sheets[who];
+                return { who, mark: sheet && valueAt(sheet.marks, criterion.id) };
+              })}
               onPick={() => setRow(at)}
-              onMark={(mark, who) => give(at, who === 'own' ? 'student' : assessor, mark)}
+              onMark={(mark) => give(at, assessor, mark)}
             />
           ))}
           <div className={css.sum}>
@@ -221,19 +247,24 @@ function Sheet({
               ownSum.mark !== sum.mark &&
               widest ? (
                 <span className={css.soft}>
-                  The student’s own is {Math.abs(ownSum.mark - sum.mark)}{' '}
-                  {ownSum.mark > sum.mark ? 'higher' : 'lower'}: most of it in{' '}
-                  {scheme.criteria.find((each) => each.id === widest.criterionId)?.name.toLowerCase()},{' '}
+                  {assessor === 'student' ? 'The teacher’s' : 'The student’s own'} is{' '}
+                  {Math.abs(ownSum.mark - sum.mark)} {ownSum.mark > sum.mark ? 'higher' : 'lower'}: most of it
+                  in {scheme.criteria.find((each) => each.id === widest.criterionId)?.name.toLowerCase()},{' '}
                   {widest.own} against {widest.teacher}.
                 </span>
               ) : sum?.kind === 'part' ? (
                 <span className={css.soft}>{sum.missing.length} still to mark.</span>
               ) : null}
             </span>
-            <span className={css.own} data-testid="own-total">
-              {ownSum ? ownSum.mark : '–'}
-            </span>
-            <span className={css.other}>{otherSum ? otherSum.mark : '–'}</span>
+            {beside.map((who) => (
+              <span
+                key={who}
+                className={who === 'student' ? css.own : css.other}
+                data-testid={who === 'student' ? 'own-total' : undefined}
+              >
+                {soFar(scheme, sheets[who])?.mark ?? '–'}
+              </span>
+            ))}
             <span className={css.ours} data-testid="component-total">
               {sum ? sum.mark : '–'}
             </span>
@@ -241,6 +272,30 @@ function Sheet({
           <div className={css.acts}>
             {ours && !ours.closed && sum?.kind === 'complete' && (
               <Button onClick={() => void closeSheet(ours.id)}>Close the mark sheet</Button>
+            )}
+            <Button
+              disabled={!ours || valueAt(ours.marks, scheme.criteria[row]?.id ?? '') === undefined}
+              onClick={() => give(row, assessor, null)}
+            >
+              Clear {scheme.criteria[row]?.name.toLowerCase()}
+            </Button>
+            {stand?.mock && (
+              <Button onClick={() => void letStand(stand.mock?.sheetId ?? '', true)}>
+                Let the mock examiner’s {stand.mock.mark} of {formatDay(stand.mock.day, 'medium')} stand
+              </Button>
+            )}
+            {stand?.from?.assessor === 'mock' && (
+              <Button onClick={() => void letStand(stand.from?.sheetId ?? '', false)}>
+                Put the mock examiner’s {stand.from.mark} beside again
+              </Button>
+            )}
+            {day !== today && (
+              <p>
+                <b>These are the marks of {formatDay(day, 'full')}.</b> They keep their day.{' '}
+                <Button look="quiet" onClick={() => look(today, assessor)}>
+                  Back to today
+                </Button>
+              </p>
             )}
             {ours?.closed && (
               <p className={css.soft}>
@@ -265,12 +320,13 @@ function Sheet({
             key={component.id}
             goalId={goal.id}
             componentId={component.id}
+            day={day}
             notes={sheets.teacher?.notes ?? []}
             earlier={context.sheets.filter(
-              (sheet) => sheet.componentId === component.id && sheet.day < today && sheet.notes.length > 0,
+              (sheet) => sheet.componentId === component.id && sheet.day < day && sheet.notes.length > 0,
             )}
           />
-          <History context={context} component={component} scheme={scheme} today={today} />
+          <History context={context} component={component} scheme={scheme} today={today} onOpen={look} />
         </div>
       </div>
       <section className={classes(css.total)} aria-label="Total">

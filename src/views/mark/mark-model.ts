@@ -14,12 +14,12 @@ import type { GoalContext } from '@/core/register';
 import type { CalendarDay } from '@/core/time';
 import type { RulerLine, RulerPart } from '@/ui';
 
-/** The three sheets that stand side by side for one component today. */
-export interface SideBySide {
-  readonly student: MarkSheet | undefined;
-  readonly teacher: MarkSheet | undefined;
-  readonly mock: MarkSheet | undefined;
-}
+/** Who marks in a lesson. */
+export const MARKERS = ['student', 'teacher', 'mock'] as const satisfies readonly Assessor[];
+export type Marker = (typeof MARKERS)[number];
+
+/** The sheets that stand side by side for one component on one day. */
+export type SideBySide = Readonly<Record<Marker, MarkSheet | undefined>>;
 
 export function sheetsOf(context: GoalContext, componentId: string, day: CalendarDay): SideBySide {
   const current = context.readSheets.flatMap(({ sheet, current: isCurrent }) =>
@@ -63,7 +63,7 @@ export function totalModel(context: GoalContext, componentId: string, day: Calen
     ];
   });
   const kinds = ['single', 'double', 'final'] as const;
-  const words = totalWords(context);
+  const words = `${totalWords(context)} ${takenWords(context)}`.trim();
   const lines = scheme.awards.map((award, at): RulerLine => ({
     at: award.total,
     label: `${award.name} ${award.total}`,
@@ -96,6 +96,28 @@ function totalWords(context: GoalContext): string {
   return `${reached}; ${short}${below}.`;
 }
 
+/** Whose marks the total takes, where they are not all the teacher's, and which stand beside it. */
+function takenWords({ standing, level }: GoalContext): string {
+  const letter = (id: string) => level.components.find((each) => each.id === id)?.letter ?? id;
+  const by = (who: Assessor) =>
+    standing.marks.flatMap(({ componentId, from }) => (from?.assessor === who ? [letter(componentId)] : []));
+  const [mocks, official, teacher] = [by('mock'), by('official'), by('teacher')];
+  const taken = [
+    teacher.length > 0 && `${teacher.join(', ')} from the teacher`,
+    official.length > 0 && `${official.join(', ')} official`,
+    mocks.length > 0 && `${mocks.join(', ')} from the mock examiner, let stand`,
+  ].filter(Boolean);
+  const beside = standing.marks.flatMap(({ componentId, mock }) =>
+    mock ? [`${letter(componentId)} ${mock.mark}`] : [],
+  );
+  return [
+    mocks.length + official.length > 0 && `Taken: ${taken.join('; ')}.`,
+    beside.length > 0 && `Beside it, from the mock examiner: ${beside.join(', ')}.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
 export const maxOf = (component: SchemeComponent): number => componentMax(component);
 
 /** Marks given in this sheet so far, and whether it is whole. */
@@ -112,8 +134,11 @@ export const componentOfScheme = (context: GoalContext, componentId: string) =>
 export function typedMark(
   digits: string,
   max: number,
-): { readonly kind: 'mark'; readonly mark: number } | { readonly kind: 'wait' } | { readonly kind: 'no' } {
+):
+  | { readonly kind: 'mark'; readonly mark: number }
+  | { readonly kind: 'wait' }
+  | { readonly kind: 'no'; readonly value: number } {
   const value = Number(digits);
-  if (value > max) return { kind: 'no' };
+  if (value > max) return { kind: 'no', value };
   return value > 0 && value * 10 <= max ? { kind: 'wait' } : { kind: 'mark', mark: value };
 }

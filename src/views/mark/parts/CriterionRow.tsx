@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { Criterion } from '@/core/marks';
 import { Button, Glyph, KeyCap, classes } from '@/ui';
-import { bandsOf } from '../mark-model';
+import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../../shell/MarkLine';
+import { bandsOf, type Marker } from '../mark-model';
 import css from './CriterionRow.module.css';
 
 /** One criterion with its bands; a band is pressed whole. A band of several marks asks which. */
@@ -9,23 +10,22 @@ export function CriterionRow({
   criterion,
   keyName,
   current,
-  glyph,
+  who,
   mark,
-  own,
-  other,
+  beside,
   onPick,
   onMark,
 }: {
   readonly criterion: Criterion;
   readonly keyName: string;
   readonly current: boolean;
-  readonly glyph: 'teacher' | 'mock';
+  /** Who is marking. */
+  readonly who: Marker;
   readonly mark: number | undefined;
-  readonly own: number | undefined;
-  /** The other of teacher and mock examiner, beside the one who is marking. */
-  readonly other: number | undefined;
+  /** The others who mark. */
+  readonly beside: readonly { readonly who: Marker; readonly mark: number | undefined }[];
   readonly onPick: () => void;
-  readonly onMark: (mark: number | null, who: 'ours' | 'own') => void;
+  readonly onMark: (mark: number) => void;
 }) {
   const [asking, setAsking] = useState<number | null>(null);
   const bands = bandsOf(criterion);
@@ -33,7 +33,7 @@ export function CriterionRow({
     value !== undefined && from <= value && value <= to;
   const give = (value: number) => {
     setAsking(null);
-    onMark(value, 'ours');
+    onMark(value);
   };
   const zero = bands.every((band) => band.from > 0);
   return (
@@ -77,8 +77,18 @@ export function CriterionRow({
                     {inBand(mark, band.from, band.to) && band.from !== band.to ? mark : range}
                   </span>
                   <span className={css.signs}>
-                    {inBand(own, band.from, band.to) && <Glyph name="own" size={15} label="student’s own" />}
-                    {inBand(mark, band.from, band.to) && <Glyph name={glyph} size={16} />}
+                    {beside.map(
+                      (other) =>
+                        inBand(other.mark, band.from, band.to) && (
+                          <Glyph
+                            key={other.who}
+                            name={ASSESSOR_GLYPH[other.who]}
+                            size={15}
+                            label={ASSESSOR_NAME[other.who]}
+                          />
+                        ),
+                    )}
+                    {inBand(mark, band.from, band.to) && <Glyph name={ASSESSOR_GLYPH[who]} size={16} />}
                   </span>
                   <span className={css.words}>{band.descriptor}</span>
                 </button>
@@ -100,8 +110,11 @@ export function CriterionRow({
           </div>
         )}
       </div>
-      <span className={css.own}>{own ?? '–'}</span>
-      <span className={css.other}>{other ?? '–'}</span>
+      {beside.map((other) => (
+        <span key={other.who} className={other.who === 'student' ? css.own : css.other}>
+          {other.mark ?? '–'}
+        </span>
+      ))}
       <span className={css.ours}>{mark ?? '–'}</span>
     </div>
   );

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { BarNote, MarkSheet } from '@/core/marks';
 import { formatBars, parseBars } from '@/core/music';
-import { formatDay } from '@/core/time';
+import { formatDay, type CalendarDay } from '@/core/time';
 import { dropNote, newId, noteBars } from '@/store';
 import { Button, KeyCap, Section, TextField } from '@/ui';
 import css from './NotesByBar.module.css';
@@ -10,11 +10,13 @@ import css from './NotesByBar.module.css';
 export function NotesByBar({
   goalId,
   componentId,
+  day,
   notes,
   earlier,
 }: {
   readonly goalId: string;
   readonly componentId: string;
+  readonly day: CalendarDay;
   readonly notes: readonly BarNote[];
   readonly earlier: readonly MarkSheet[];
 }) {
@@ -39,7 +41,7 @@ export function NotesByBar({
             <Button
               look="quiet"
               label={`Remove the note at ${formatBars(note.bars)}`}
-              onClick={() => void dropNote(goalId, componentId, note.id)}
+              onClick={() => void dropNote(goalId, componentId, note.id, day)}
             >
               ×
             </Button>
@@ -51,7 +53,7 @@ export function NotesByBar({
         onSubmit={(event) => {
           event.preventDefault();
           if (!range || text.trim() === '') return;
-          void noteBars(goalId, componentId, { id: newId(), bars: range, text: text.trim() });
+          void noteBars(goalId, componentId, { id: newId(), bars: range, text: text.trim() }, day);
           setBars('');
           setText('');
         }}
