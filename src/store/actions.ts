@@ -68,7 +68,14 @@ function partnerEdits(studio: Studio, student: Student): Edit[] {
 }
 
 export const addStudents = (students: readonly Student[]): Promise<boolean> =>
-  act(`add ${students.length} students`, () => students.map((data) => ({ kind: 'student', data })));
+  act(`add ${students.length} students`, (studio) => [
+    ...students.map((data): Edit => ({ kind: 'student', data })),
+    ...students.flatMap((student) =>
+      student.sharesWith !== null && studio.students.has(student.sharesWith)
+        ? partnerEdits(studio, student)
+        : [],
+    ),
+  ]);
 
 export const archiveStudent = (id: string, on: CalendarDay | null): Promise<boolean> =>
   act(on ? 'archive the student' : 'bring the student back', (studio) => {
@@ -233,8 +240,8 @@ export const reopenGoal = (id: string): Promise<boolean> =>
   act('reopen the goal', ({ goals }) => {
     const goal = goals.get(id);
     if (!goal) return [];
-    const { ended: _ended, result: _result, ...open } = goal;
-    return [{ kind: 'goal', data: { ...open, closedOn: null } }];
+    const open = Object.entries(goal).filter(([name]) => name !== 'ended' && name !== 'result');
+    return [{ kind: 'goal', data: { ...(Object.fromEntries(open) as unknown as Goal), closedOn: null } }];
   });
 export const setFact = (id: string, fact: string, value: string): Promise<boolean> =>
   changeGoal(`note ${fact}`, id, (goal) => ({ facts: { ...goal.facts, [fact]: value } }));

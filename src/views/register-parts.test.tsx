@@ -137,7 +137,7 @@ describe('Register', () => {
   });
   test.each([
     ['no name', 'Name', '', 'The student needs a name.'],
-    ['born tomorrow', 'Birth date', '2027-01-21', 'A day in the past.'],
+    ['born tomorrow', 'Birth date', '2027-01-21', 'A day in the past, or empty.'],
     ['a lesson of two minutes', 'Minutes', '2', '5 to 600 minutes.'],
     ['a stretch of fifty', 'Widest stretch, semitones', '50', 'Semitones, 1 to 40.'],
     ['half minutes of practice', 'Tue', '7.5', 'Whole minutes, 0 to 720 a day.'],

@@ -12,7 +12,6 @@ import { currentVersion, readRecord, recordKey, type StoredRecord } from './reco
 import type { RecordKind } from './record-kind';
 import { parseRequirementFile } from './requirement-file';
 import { checksumOf, formatStudioFile, parseStudioFile } from './studio-file';
-import { readStudents, STUDENT_COLUMNS } from './student-table';
 import { guessColumns, parseTable } from './table';
 import { pointerOf } from './validate';
 
@@ -275,23 +274,6 @@ describe('a pasted list', () => {
       "'=1+1,'@sum,2:10,'+2,'-3,40,e = 168,unaccompanied,piece,,,,,,,,",
     );
   });
-});
-
-test('pasted students: days as people write them, and what is wrong by line', () => {
-  const table = parseTable(
-    'Name,Instrument,Born,Day,Start,Minutes,Practice\nPetra Lunn,flute,14/5/2016,Wed,13.10,20,15\nIvo,guitar,2017-02-30,,,,\nTam,guitar,2019-06-19,Funday,15:30,,\nBram,flute,30.8.1965,,,,',
-  );
-  const { students, bad } = readStudents(table, guessColumns(table, STUDENT_COLUMNS), (line) => `s${line}`);
-  expect(students).toMatchObject([
-    {
-      name: 'Petra Lunn',
-      birthDate: '2016-05-14',
-      slot: { kind: 'weekly', weekday: 2, start: '13:10', minutes: 20 },
-      minutesByWeekday: [15, 15, 15, 15, 15, 15, 0],
-    },
-    { name: 'Bram', birthDate: '1965-08-30', slot: { kind: 'none' } },
-  ]);
-  expect(bad.map(({ line }) => line)).toEqual([3, 4]);
 });
 
 test('iCalendar text: whole days, times, folding and escapes', async () => {

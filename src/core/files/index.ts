@@ -37,7 +37,14 @@ export {
   panelRequestShape,
   totalsRequestShape,
 } from './shapes';
-export { readStudents, STUDENT_COLUMNS, type StudentColumn } from './student-table';
+export {
+  readStudents,
+  STUDENT_COLUMNS,
+  type ReadStudents,
+  type StudentColumn,
+  type StudentReading,
+} from './student-table';
+export { type DayOrder } from './typed-days';
 export { formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
 export { guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
 export { newerVersion, parseJson, pointerOf, validate, type Problem } from './validate';

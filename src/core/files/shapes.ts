@@ -55,7 +55,7 @@ export const studentShape = object({
   id,
   name,
   instrument: name,
-  birthDate: day,
+  birthDate: nullable(day),
   slot: union('kind', {
     weekly: { weekday: whole(0, 6), start: clock, minutes: whole(5, 600) },
     fortnightly: { weekday: whole(0, 6), start: clock, minutes: whole(5, 600), anchor: day },
@@ -69,6 +69,7 @@ export const studentShape = object({
   likes: optional(list(text(60, 1), 20)),
   archivedOn: nullable(day),
   isBeginner: optional(yesNo),
+  notes: optional(prose(1_000, 1)),
 });
 
 const choice = union('kind', { piece: { pieceId: id }, excerpt: { bars } });
@@ -238,7 +239,7 @@ export const checkRequestShape = object({
   sessionId: nullable(id),
   today: day,
   student: object({
-    birthDate: day,
+    birthDate: nullable(day),
     levelsHeld,
     schoolYear,
   }),

@@ -74,7 +74,15 @@ export function guessColumns<Field extends string>(
   table: PastedTable,
   words: Readonly<Record<Field, readonly string[]>>,
 ): ColumnMap<Field> {
-  const first = (table.rows[0]?.cells ?? []).map((cell) => cell.toLowerCase());
+  // "Practice (min/day)" is "practice min day".
+  const first = (table.rows[0]?.cells ?? []).map((cell) =>
+    (
+      cell
+        .toLocaleLowerCase('en')
+        .replace(/d\.\s*o\.\s*b\.?/, 'dob')
+        .match(/[\p{L}\p{N}]+/gu) ?? []
+    ).join(' '),
+  );
   const fields = Object.keys(words) as Field[];
   const found = fields.map((field) => first.findIndex((cell) => words[field].includes(cell)));
   const header = found.filter((at) => at >= 0).length >= Math.min(2, table.columns);

@@ -30,7 +30,7 @@ export function checkFacts(rule: FactRule, entry: Entry): Answer {
       return levelHeld(rule, entry);
     case 'age': {
       const on = rule.on ?? session?.day ?? null;
-      const years = on === null ? null : yearsBetween(student.birthDate, on);
+      const years = on === null || student.birthDate === null ? null : yearsBetween(student.birthDate, on);
       return {
         status: years === null ? 'undecided' : yes(within(years, rule.min, rule.max)),
         evidence: { kind: 'age', years, on },

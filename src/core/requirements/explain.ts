@@ -167,7 +167,8 @@ function sentence(rule: Rule, verdict: Verdict, level: Level): string {
         ? `${evidence.held.levelName}, ${evidence.held.award}, ${formatDay(evidence.held.day, 'written')}.`
         : `${evidence.needs} is not recorded. Add the result to the student, if there is one.`;
     case 'age':
-      if (evidence.years === null) return 'No session picked.';
+      if (evidence.years === null)
+        return evidence.on === null ? 'No session picked.' : 'The birth date is not known.';
       return `${evidence.years} on ${evidence.on ? formatDay(evidence.on, 'written') : 'the day'}.`;
     case 'closing': {
       const { closes, entered, daysLeft } = evidence;

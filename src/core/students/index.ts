@@ -6,6 +6,7 @@
 export {
   heldRank,
   initials,
+  schoolYearStart,
   shortName,
   whoPlays,
   yearGroupOn,

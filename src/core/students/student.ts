@@ -1,4 +1,4 @@
-import { yearsBetween, type CalendarDay, type LessonSlot } from '../time';
+import { calendarDay, yearsBetween, type CalendarDay, type LessonSlot } from '../time';
 
 /** An official result: a level passed before. `family` joins the editions of one syllabus. */
 export interface LevelHeld {
@@ -14,7 +14,8 @@ export interface Student {
   readonly id: string;
   readonly name: string;
   readonly instrument: string;
-  readonly birthDate: CalendarDay;
+  /** Null where nobody said. */
+  readonly birthDate: CalendarDay | null;
   readonly slot: LessonSlot;
   /** The other student when two share a lesson. */
   readonly sharesWith: string | null;
@@ -27,6 +28,7 @@ export interface Student {
   readonly archivedOn: CalendarDay | null;
   /** Said of a student with nothing behind: no level is held, and none is missing. */
   readonly isBeginner?: boolean;
+  readonly notes?: string;
   /** Words of what the student likes to play: a character, a period, a composer, a metre. */
   readonly likes?: readonly string[];
 }
@@ -39,12 +41,18 @@ export const heldRank = (student: Student, family: string): number =>
 export const yearGroupOn = ({ schoolYear }: Pick<Student, 'schoolYear'>, day: CalendarDay): number | null =>
   schoolYear === null || day < schoolYear.from ? null : schoolYear.year + yearsBetween(schoolYear.from, day);
 
+/** The last 1 September: assumed to be the day year groups change. */
+export const schoolYearStart = (today: CalendarDay): CalendarDay =>
+  calendarDay(`${Number(today.slice(0, 4)) - (today.slice(5, 7) < '09' ? 1 : 0)}-09-01`);
+
 /** Words that name several players, at the end of what a "student" plays. */
 const SEVERAL = /\b(?:ensemble|choir|chorus|band|orchestra|quintet|quartet|trio|duo|duet|consort|group)s?$/i;
 
 /** What is played and, for one player, how old: "flute, aged 14"; "guitar ensemble", which has no age. */
 export const whoPlays = ({ instrument, birthDate }: Student, today: CalendarDay): string =>
-  SEVERAL.test(instrument.trim()) ? instrument : `${instrument}, aged ${yearsBetween(birthDate, today)}`;
+  SEVERAL.test(instrument.trim()) || birthDate === null
+    ? instrument
+    : `${instrument}, aged ${yearsBetween(birthDate, today)}`;
 
 /** The family name, as a decision line names a student. */
 export const shortName = (name: string): string => name.trim().split(/\s+/).at(-1) ?? name;

@@ -113,7 +113,8 @@ export function sortedStudents(
   held: (student: Student) => number,
 ): Student[] {
   const by: Record<Order, (a: Student, b: Student) => number> = {
-    'youngest first': (a, b) => (a.birthDate < b.birthDate ? 1 : -1),
+    // Those whose birth date nobody said come last.
+    'youngest first': (a, b) => (b.birthDate ?? '').localeCompare(a.birthDate ?? '', 'en'),
     'by name': (a, b) => a.name.localeCompare(b.name, 'en'),
     'by level held': (a, b) => held(a) - held(b),
     'by instrument': (a, b) => a.instrument.localeCompare(b.instrument, 'en'),

@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { formatCalendar } from '@/core/files';
 import { deadlineWords, type GoalContext } from '@/core/register';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
@@ -27,10 +27,13 @@ import { deadlineEvents } from './deadline-calendar';
 import { DecisionItem } from './parts/DecisionItem';
 import { LessonItem } from './parts/LessonItem';
 import { StudentDialog } from './parts/StudentDialog';
-import { PasteStudentsDialog } from './parts/PasteStudentsDialog';
 import { StudentList } from './parts/StudentList';
 import { registerModel } from './register-model';
 import css from './RegisterView.module.css';
+
+const PasteStudentsDialog = lazy(() =>
+  import('./parts/PasteStudentsDialog').then((part) => ({ default: part.PasteStudentsDialog })),
+);
 
 export const RegisterView = () => <StudioPage>{(ready) => <Register ready={ready} />}</StudioPage>;
 
@@ -244,7 +247,11 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           onClose={() => setAdding('none')}
         />
       )}
-      {adding === 'many' && <PasteStudentsDialog onClose={() => setAdding('none')} />}
+      {adding === 'many' && (
+        <Suspense fallback={null}>
+          <PasteStudentsDialog studio={studio} today={now.day} onClose={() => setAdding('none')} />
+        </Suspense>
+      )}
     </>
   );
 }

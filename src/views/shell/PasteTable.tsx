@@ -21,10 +21,16 @@ export function PasteTable<Field extends string, Item>({
   readonly read: (
     table: PastedTable,
     map: ColumnMap<Field>,
-  ) => { readonly items: readonly Item[]; readonly bad: readonly BadRow[] };
+  ) => {
+    readonly items: readonly Item[];
+    readonly bad: readonly BadRow[];
+    /** What the table leaves open, to be answered before its rows come in. */
+    readonly questions?: ReactNode;
+  };
   readonly itemWords: string;
   readonly preview: (item: Item) => readonly ReactNode[];
-  readonly onTake: (items: readonly Item[]) => void;
+  /** @param left - rows that stay out */
+  readonly onTake: (items: readonly Item[], left: readonly BadRow[]) => void;
 }) {
   const [text, setText] = useState('');
   const input = useRef<HTMLInputElement>(null);
@@ -37,7 +43,7 @@ export function PasteTable<Field extends string, Item>({
   }, [text, mended]);
   const guessed = useMemo(() => guessColumns(table, fields), [table, fields]);
   const map = own ?? guessed;
-  const { items, bad } = useMemo(() => read(table, map), [read, table, map]);
+  const { items, bad, questions } = useMemo(() => read(table, map), [read, table, map]);
   const take = (table: string) => {
     setText(table);
     setOwn(null);
@@ -101,6 +107,7 @@ export function PasteTable<Field extends string, Item>({
               />
             ))}
           </div>
+          {questions}
           {table.leftOut > 0 && (
             <p className={css.bad} role="alert">
               The last {table.leftOut} rows are too many for one paste and stay out. Paste them after these.
@@ -169,7 +176,7 @@ export function PasteTable<Field extends string, Item>({
         </>
       )}
       <DialogActs>
-        <Button look="do" disabled={items.length === 0} onClick={() => onTake(items)}>
+        <Button look="do" disabled={items.length === 0} onClick={() => onTake(items, bad)}>
           Take {items.length} {itemWords}
         </Button>
       </DialogActs>

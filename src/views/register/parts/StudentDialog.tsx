@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Studio } from '@/core/register';
 import { levelsToHold } from '@/core/requirements';
 import { familyOf, INSTRUMENT_FAMILIES, type InstrumentFamily } from '@/core/skills';
-import { yearGroupOn, type LevelHeld, type Student } from '@/core/students';
+import { schoolYearStart, yearGroupOn, type LevelHeld, type Student } from '@/core/students';
 import {
   calendarDay,
   formatDay,
@@ -76,6 +76,7 @@ export function StudentDialog({
   const yearNow = student ? yearGroupOn(student, today) : null;
   const [year, setYear] = useState(yearNow === null ? '' : String(yearNow));
   const [held, setHeld] = useState<readonly LevelHeld[]>(student?.levelsHeld ?? []);
+  const [notes, setNotes] = useState(student?.notes ?? '');
   const [isBeginner, setBeginner] = useState(student?.isBeginner ?? false);
   const [tried, setTried] = useState(false);
   const whole = (text: string, max: number) => /^\d{1,3}$/.test(text) && Number(text) <= max;
@@ -85,7 +86,10 @@ export function StudentDialog({
   const errors = {
     name: name.trim() === '' ? 'The student needs a name.' : undefined,
     instrument: instrument.trim() === '' ? 'Which instrument or voice?' : undefined,
-    birthDate: !isCalendarDay(birthDate) || birthDate > today ? 'A day in the past.' : undefined,
+    birthDate:
+      birthDate !== '' && (!isCalendarDay(birthDate) || birthDate > today)
+        ? 'A day in the past, or empty.'
+        : undefined,
     minutes:
       kind !== 'none' && !(whole(minutes, 600) && Number(minutes) >= 5) ? '5 to 600 minutes.' : undefined,
     practice: practice.every((each) => whole(each, 720)) ? undefined : 'Whole minutes, 0 to 720 a day.',
@@ -106,7 +110,7 @@ export function StudentDialog({
       id: student?.id ?? newId(),
       name: name.trim(),
       instrument: instrument.trim(),
-      birthDate: calendarDay(birthDate),
+      birthDate: birthDate === '' ? null : calendarDay(birthDate),
       slot:
         kind === 'none'
           ? { kind }
@@ -124,6 +128,7 @@ export function StudentDialog({
             ? (student?.schoolYear ?? null)
             : { year: Number(year), from: schoolYearStart(today) },
       archivedOn: student?.archivedOn ?? null,
+      ...(notes.trim() !== '' && { notes: notes.trim() }),
       ...(isBeginner && held.length === 0 && { isBeginner }),
       ...(likedWords(likes).length > 0 && { likes: likedWords(likes) }),
     };
@@ -248,6 +253,7 @@ export function StudentDialog({
             ))}
           </div>
           {shown('practice') !== undefined && <p className={css.error}>{shown('practice')}</p>}
+          <TextField label="Notes" value={notes} rows={2} onChange={setNotes} />
           {held.length === 0 && (
             <CheckField label="A beginner: no level passed yet" checked={isBeginner} onChange={setBeginner} />
           )}
@@ -274,10 +280,6 @@ export function StudentDialog({
     </>
   );
 }
-
-/** The last 1 September: assumed to be the day year groups change. */
-const schoolYearStart = (today: CalendarDay): CalendarDay =>
-  calendarDay(`${Number(today.slice(0, 4)) - (today.slice(5, 7) < '09' ? 1 : 0)}-09-01`);
 
 /** Levels passed before: what prerequisites and effort are counted from. */
 function HeldLevels({
