@@ -35,7 +35,7 @@ test('a lesson held with a note, another moved, a third cancelled; undo takes on
   await fill(page, 'Start', '17:30');
   await kept(page, () => press(page, 'Move the lesson'));
   await press(page, 'Mirren Oake');
-  await kept(page, () => press(page, 'Cancelled'));
+  await kept(page, () => press(page, 'Student cancelled'));
   await press(page, 'Day after');
   await press(page, 'Day after');
   await sees(page, /Friday 22 January 2027.*17:30.*Jonah Thwaite.*moved from Wed 20 Jan/);
@@ -46,7 +46,10 @@ test('a lesson held with a note, another moved, a third cancelled; undo takes on
     state: 'held',
     note: 'Breathes after the F now.',
   });
-  expect(records['r/lesson/2027-01-20/mirren']).toMatchObject({ state: 'cancelled' });
+  expect(records['r/lesson/2027-01-20/mirren']).toMatchObject({
+    state: 'cancelled',
+    cancelledBy: 'student',
+  });
   await kept(page, () => press(page, 'Undo'));
   expect((await recordsOf(page, 'demo'))['r/lesson/2027-01-20/mirren']).toBeUndefined();
   expect(problems).toEqual([]);
@@ -133,8 +136,11 @@ test('a snapshot of the day puts things back; the plan is handed over as a calen
   const folder = await downloads(page);
   await kept(page, () => page.keyboard.press('Digit0'));
   await visit(page, `${baseUrl}/programme?goal=orla-5`);
-  await kept(page, () => press(page, 'Take out'));
+  // The exam is entered: the change asks first, and waits for the office.
+  await press(page, 'Take out');
+  await kept(page, () => press(page, 'Change it'));
   await sees(page, 'S still open.');
+  await sees(page, /changed after entry, Song: nothing instead of .*; the office must be told/);
   await visit(page, `${baseUrl}/settings`);
   await kept(page, () => press(page, 'Put back'));
   await visit(page, `${baseUrl}/programme?goal=orla-5`);

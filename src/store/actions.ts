@@ -19,7 +19,7 @@ import {
   type GoalPlan,
   type GoalResult,
 } from '@/core/programme';
-import type { LessonRecord, Studio, StudioSettings } from '@/core/register';
+import { afterChange, type LessonRecord, type Studio, type StudioSettings } from '@/core/register';
 import {
   allSchemes,
   choiceCount,
@@ -121,13 +121,13 @@ function keysOfStudent(studio: Studio, id: string): string[] {
 /** What happened to a lesson: one action for everybody who shares it. */
 export const recordLessons = (
   lessons: readonly Pick<LessonRecord, 'id' | 'studentId' | 'day'>[],
-  change: Partial<Pick<LessonRecord, 'state' | 'note' | 'movedTo'>>,
+  change: Partial<Pick<LessonRecord, 'state' | 'note' | 'movedTo' | 'cancelledBy'>>,
 ): Promise<boolean> =>
   act('record the lesson', (studio) =>
     lessons.map(({ id, studentId, day }) => {
       const before = studio.lessons.get(id);
       const blank = { state: 'planned', note: '', movedTo: null } as const;
-      return { kind: 'lesson', data: { ...blank, ...before, id, studentId, day, ...change } };
+      return { kind: 'lesson', data: afterChange({ ...blank, ...before, id, studentId, day }, change) };
     }),
   );
 

@@ -24,7 +24,17 @@ describe('Register', () => {
   const lesson = (id: string, open = true) => {
     const row = model.rows.find((each) => each.lesson.students.some((student) => student.id === id))!;
     const [toggle, record] = [vi.fn(), vi.fn()];
-    render(<LessonItem row={row} day={today} now={now} open={open} onOpen={toggle} onRecord={record} />);
+    render(
+      <LessonItem
+        row={row}
+        day={today}
+        now={now}
+        open={open}
+        onOpen={toggle}
+        onRecord={record}
+        lessonsOf={() => []}
+      />,
+    );
     return { row, toggle, record };
   };
   test('an open lesson: minutes left, where to go, attendance', () => {
@@ -32,16 +42,28 @@ describe('Register', () => {
     expect(screen.getByText('24 min left')).toBeTruthy();
     expect(screen.getByRole('link', { name: /Mark/ }).getAttribute('href')).toBe('/mark?goal=orla-5');
     press('Held');
-    expect(record).toHaveBeenCalledExactlyOnceWith([{ id: `${today}/orla`, studentId: 'orla', day: today }], {
-      state: 'held',
-      movedTo: null,
-    });
+    press('Student cancelled');
+    const records = [{ id: `${today}/orla`, studentId: 'orla', day: today }];
+    expect(record.mock.calls).toEqual([
+      [records, { state: 'held' }],
+      [records, { state: 'cancelled', cancelledBy: 'student' }],
+    ]);
   });
   test('a shared lesson is recorded for both at once', () => {
     const thursday = day('2027-01-21');
     const [row] = registerModel(studio, thursday, today, '15:46').rows;
     const record = vi.fn();
-    render(<LessonItem row={row!} day={thursday} now={now} open onOpen={vi.fn()} onRecord={record} />);
+    render(
+      <LessonItem
+        row={row!}
+        day={thursday}
+        now={now}
+        open
+        onOpen={vi.fn()}
+        onRecord={record}
+        lessonsOf={() => []}
+      />,
+    );
     expect(screen.getByRole('button', { name: 'Callum Wray and Davit Sorrel' })).toBeTruthy();
     press('Absent');
     expect((record.mock.calls[0]?.[0] as { id: string }[]).map((each) => each.id).sort()).toEqual([

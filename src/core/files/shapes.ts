@@ -51,16 +51,19 @@ const levelsHeld = list(
 );
 const schoolYear = nullable(object({ year: whole(0, 20), from: day }));
 
+const slot = union('kind', {
+  weekly: { weekday: whole(0, 6), start: clock, minutes: whole(5, 600) },
+  fortnightly: { weekday: whole(0, 6), start: clock, minutes: whole(5, 600), anchor: day },
+  none: {},
+});
+
 export const studentShape = object({
   id,
   name,
   instrument: name,
   birthDate: nullable(day),
-  slot: union('kind', {
-    weekly: { weekday: whole(0, 6), start: clock, minutes: whole(5, 600) },
-    fortnightly: { weekday: whole(0, 6), start: clock, minutes: whole(5, 600), anchor: day },
-    none: {},
-  }),
+  slot,
+  earlierSlots: optional(list(object({ until: day, slot }), 60)),
   sharesWith: nullable(id),
   minutesByWeekday: list(whole(0, 720), 7, 7),
   levelsHeld,
@@ -136,13 +139,19 @@ export const sheetShape = object({
   stands: optional(yesNo),
 });
 
+const lessonState = oneOf(['planned', 'held', 'absent', 'cancelled', 'moved']);
+const movedTo = nullable(object({ day, start: clock }));
 export const lessonShape = object({
   id,
   studentId: id,
   day,
-  state: oneOf(['planned', 'held', 'absent', 'cancelled', 'moved']),
+  state: lessonState,
   note: prose(1_000),
-  movedTo: nullable(object({ day, start: clock })),
+  movedTo,
+  cancelledBy: optional(oneOf(['teacher', 'student'])),
+  earlier: optional(
+    list(object({ state: lessonState, movedTo, cancelledBy: optional(oneOf(['teacher', 'student'])) }), 100),
+  ),
 });
 
 export const closureShape = object({

@@ -15,6 +15,7 @@ import type { Student } from '../students';
 import {
   closuresBetween,
   lessonDays,
+  slotOn,
   minutesOn,
   periodIndexOf,
   periodsBetween,
@@ -114,7 +115,8 @@ export function planPreparation(
   input: PlanInput,
 ): { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly why: PlanRefusal } {
   const { goal, student, session, closures, today } = input;
-  const weekday = student.slot.kind === 'none' ? 0 : student.slot.weekday;
+  const slot = slotOn(student, today);
+  const weekday = slot.kind === 'none' ? 0 : slot.weekday;
   const start = goal.plan.startedOn <= today ? goal.plan.startedOn : today;
   const past = periodsBetween(start, session.day, weekday);
   const now = periodIndexOf(past, today);
@@ -150,12 +152,12 @@ export function planPreparation(
     };
   const weeks = coming.map((week, at): PlanWeek => {
     const touching = closuresBetween(shutting, week.from, week.to);
-    const lessons = lessonDays(student.slot, week.from, week.to, []);
+    const lessons = lessonDays(student, week.from, week.to, []);
     return {
       ...week,
       minutes: minutes[at] ?? 0,
       load: answer.load[at] ?? 0,
-      lesson: lessonDays(student.slot, week.from, week.to, closures).length > 0,
+      lesson: lessonDays(student, week.from, week.to, closures).length > 0,
       closed:
         touching.find(
           (closure) =>

@@ -8,6 +8,7 @@ import {
   addDays,
   periodsBetween,
   practiceDays,
+  slotOn,
   type CalendarDay,
   type PracticeDays,
   type Weekday,
@@ -39,7 +40,8 @@ export function fitStudentReader(studio: Studio, today: CalendarDay): (student: 
   // The periods of a year depend on the lesson's weekday alone.
   const years = new Map<Weekday, readonly PracticeDays[]>();
   return (student) => {
-    const weekday = student.slot.kind === 'none' ? 0 : student.slot.weekday;
+    const slot = slotOn(student, today);
+    const weekday = slot.kind === 'none' ? 0 : slot.weekday;
     const year =
       years.get(weekday) ??
       periodsBetween(today, addDays(today, YEAR), weekday).map((period) => practiceDays(period, closures));

@@ -4,7 +4,15 @@
  * Read `lessonsOn` for the day's lessons and `decisionsOf` for what asks for an answer.
  */
 export { askedOfScore, type AskedOfScore } from './asked-of-score';
-export { lessonsOn, type DayLesson, type LessonRecord } from './lessons';
+export {
+  afterChange,
+  clashesWith,
+  lessonsOn,
+  makeUpsOwed,
+  type DayLesson,
+  type LessonRecord,
+  type LessonStep,
+} from './lessons';
 export { entryFaults } from './entry-check';
 export {
   awaitingResult,

@@ -1,5 +1,6 @@
+import equal from 'fast-deep-equal';
 import type { Student } from '../students';
-import { fallsOn, slotMinutes, stopsLessons, type CalendarDay, type Closure } from '../time';
+import { fallsOn, slotMinutes, slotOn, stopsLessons, type CalendarDay, type Closure } from '../time';
 
 /** What happened to one lesson, or where it was moved. The slot says when it would have been. */
 export interface LessonRecord {
@@ -9,7 +10,41 @@ export interface LessonRecord {
   readonly day: CalendarDay;
   readonly state: 'planned' | 'held' | 'absent' | 'cancelled' | 'moved';
   readonly note: string;
+  /** Where it is now, whatever became of it there. */
   readonly movedTo: { readonly day: CalendarDay; readonly start: string } | null;
+  /** Who cancelled it; left out where it is not cancelled, or nobody said. */
+  readonly cancelledBy?: 'teacher' | 'student';
+  /** What was recorded of it before, oldest first. */
+  readonly earlier?: readonly LessonStep[];
+}
+
+/** One thing that was recorded of a lesson. */
+export type LessonStep = Pick<LessonRecord, 'state' | 'movedTo' | 'cancelledBy'>;
+
+/** The record with what is noted now; what was recorded before stays known. */
+export function afterChange(
+  before: LessonRecord,
+  change: Partial<Pick<LessonRecord, 'state' | 'note' | 'movedTo' | 'cancelledBy'>>,
+): LessonRecord {
+  const { cancelledBy: by, ...rest } = { ...before, ...change };
+  const after: LessonRecord = { ...rest, ...(rest.state === 'cancelled' && by && { cancelledBy: by }) };
+  const { state, movedTo, cancelledBy } = before;
+  const isSame = after.state === state && after.cancelledBy === cancelledBy && equal(after.movedTo, movedTo);
+  // Taking back a press of a moment ago is no step; moves and cancellations are.
+  if (isSame || state === 'planned' || state === 'held' || state === 'absent') return after;
+  return {
+    ...after,
+    earlier: [...(before.earlier ?? []), { state, movedTo, ...(cancelledBy && { cancelledBy }) }],
+  };
+}
+
+/** Lessons the teacher cancelled that were neither held nor moved to another day since, by student. */
+export function makeUpsOwed(records: Iterable<LessonRecord>): Map<string, number> {
+  const owed = new Map<string, number>();
+  for (const { studentId, state, cancelledBy } of records)
+    if (state === 'cancelled' && cancelledBy === 'teacher')
+      owed.set(studentId, (owed.get(studentId) ?? 0) + 1);
+  return owed;
 }
 
 export interface DayLesson {
@@ -22,7 +57,10 @@ export interface DayLesson {
   readonly state: LessonRecord['state'];
   readonly note: string;
   /** The day it was moved from or to; null when it stands where the slot has it. */
-  readonly moved: { readonly from: CalendarDay } | { readonly to: CalendarDay } | null;
+  readonly moved:
+    { readonly from: CalendarDay } | { readonly to: CalendarDay; readonly start: string } | null;
+  readonly cancelledBy?: 'teacher' | 'student';
+  readonly earlier: readonly LessonStep[];
 }
 
 /** "15:40" and 30 minutes: "16:10". */
@@ -31,6 +69,21 @@ export function shiftStart(start: string, minutes: number): string {
   const sum = (hours * 60 + past + minutes) % 1440;
   return `${String(Math.floor(sum / 60)).padStart(2, '0')}:${String(sum % 60).padStart(2, '0')}`;
 }
+
+/** Lessons of a day, other than one, that stand in the minutes from a start. Those of the same students do not. */
+export const clashesWith = (
+  lessons: readonly DayLesson[],
+  { students, minutes }: Pick<DayLesson, 'students' | 'minutes'>,
+  start: string,
+): DayLesson[] =>
+  lessons.filter(
+    (each) =>
+      each.state !== 'cancelled' &&
+      each.state !== 'moved' &&
+      each.students.every(({ id }) => students.every((student) => student.id !== id)) &&
+      each.start < shiftStart(start, minutes) &&
+      start < each.end,
+  );
 
 /** The lessons of a day by start: from the slots, and moved here from other days. Students who share stand in one. */
 export function lessonsOn(
@@ -43,18 +96,26 @@ export function lessonsOn(
   const active = students.filter((student) => student.archivedOn === null || student.archivedOn > day);
   const shut = stopsLessons(closures, day);
   const lessons = active.flatMap((student): DayLesson[] => {
-    const { slot } = student;
+    const slot = slotOn(student, day);
     if (slot.kind === 'none' || shut || !fallsOn(slot, day)) return [];
     const record = byId.get(`${day}/${student.id}`);
-    return [lessonOf(student, slot.start, record, record?.movedTo ? { to: record.movedTo.day } : null, day)];
+    return [
+      lessonOf(
+        student,
+        slot.start,
+        record,
+        record?.movedTo ? { to: record.movedTo.day, start: record.movedTo.start } : null,
+        day,
+      ),
+    ];
   });
   const moved = [...byId.values()].flatMap((record): DayLesson[] => {
     const student = active.find((each) => each.id === record.studentId);
-    if (!student || record.state !== 'moved' || record.movedTo?.day !== day) return [];
+    if (!student || record.movedTo?.day !== day) return [];
     return [
       {
         ...lessonOf(student, record.movedTo.start, record, { from: record.day }, record.day),
-        state: 'planned',
+        state: record.state === 'moved' ? 'planned' : record.state,
       },
     ];
   });
@@ -70,14 +131,17 @@ function lessonOf(
   moved: DayLesson['moved'],
   day: CalendarDay,
 ): DayLesson {
-  const minutes = slotMinutes(student.slot);
+  const minutes = slotMinutes(slotOn(student, day));
   return {
     id: `${day}/${student.id}`,
     students: [student],
     start,
     end: shiftStart(start, minutes),
     minutes,
-    state: record?.state ?? 'planned',
+    // From the day it left it is only moved; what became of it stands where it went.
+    state: moved && 'to' in moved ? 'moved' : (record?.state ?? 'planned'),
+    ...(record?.cancelledBy && { cancelledBy: record.cancelledBy }),
+    earlier: record?.earlier ?? [],
     note: record?.note ?? '',
     moved,
   };

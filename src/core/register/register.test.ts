@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import type { Student } from '../students';
-import { calendarDay as day, type LessonSlot } from '../time';
+import { calendarDay as day, slotOn, withSlotFrom, type LessonSlot } from '../time';
 import { weeksLeft } from './decisions';
-import { lessonsOn, shiftStart, type LessonRecord } from './lessons';
+import { afterChange, clashesWith, lessonsOn, makeUpsOwed, shiftStart, type LessonRecord } from './lessons';
 
 const student = (id: string, slot: LessonSlot, rest: Partial<Student> = {}): Student => ({
   id,
@@ -128,6 +128,50 @@ describe('the lessons of a day', () => {
       '2027-01-22',
       ['10:00 a planned'],
     ],
+    [
+      'moved, and cancelled where it went',
+      [student('a', weekly('16:00'))],
+      [record({ state: 'cancelled', movedTo: { day: day('2027-01-22'), start: '10:00' } })],
+      '2027-01-22',
+      ['10:00 a cancelled'],
+    ],
+    [
+      'the day it left says no more than that it left',
+      [student('a', weekly('16:00'))],
+      [record({ state: 'cancelled', movedTo: { day: day('2027-01-22'), start: '10:00' } })],
+      '2027-01-20',
+      ['16:00 a moved'],
+    ],
+    [
+      'on the day of its time: the slot changed on Friday',
+      [
+        student(
+          'a',
+          { kind: 'weekly', weekday: 4, start: '09:00', minutes: 45 },
+          {
+            earlierSlots: [{ until: day('2027-01-21'), slot: weekly('16:00') }],
+          },
+        ),
+      ],
+      [record({})],
+      '2027-01-20',
+      ['16:00 a held'],
+    ],
+    [
+      'and no more from then on',
+      [
+        student(
+          'a',
+          { kind: 'weekly', weekday: 4, start: '09:00', minutes: 45 },
+          {
+            earlierSlots: [{ until: day('2027-01-21'), slot: weekly('16:00') }],
+          },
+        ),
+      ],
+      [],
+      '2027-01-27',
+      [],
+    ],
     ['in a closure', [student('a', weekly('16:00'))], [], '2027-02-17', []],
   ])('%s', (_, students, records, on, expected) =>
     expect(
@@ -151,3 +195,61 @@ test.each([
   ['2027-03-31', 10],
   ['2027-01-01', 0],
 ])('weeks left to %s: %i', (to, weeks) => expect(weeksLeft(wednesday, day(to))).toBe(weeks));
+
+describe('what was recorded of a lesson', () => {
+  const friday = { day: day('2027-01-22'), start: '10:00' };
+  const saturday = { day: day('2027-01-23'), start: '09:00' };
+  test('moved, cancelled there, moved again, held: each step stays known', () => {
+    const moved = afterChange(record({ state: 'planned' }), { state: 'moved', movedTo: friday });
+    const cancelled = afterChange(moved, { state: 'cancelled', cancelledBy: 'teacher' });
+    expect(cancelled).toMatchObject({ state: 'cancelled', movedTo: friday, cancelledBy: 'teacher' });
+    const again = afterChange(cancelled, { state: 'moved', movedTo: saturday });
+    expect(again).not.toHaveProperty('cancelledBy');
+    const held = afterChange(afterChange(again, { state: 'held' }), { note: 'well played' });
+    expect(held.earlier).toEqual([
+      { state: 'moved', movedTo: friday },
+      { state: 'cancelled', movedTo: friday, cancelledBy: 'teacher' },
+      { state: 'moved', movedTo: saturday },
+    ]);
+    expect(held).toMatchObject({ state: 'held', movedTo: saturday, note: 'well played' });
+  });
+  test('what the teacher cancelled is owed until it is moved or held; what the student cancelled is not', () => {
+    const owed = (...records: Partial<LessonRecord>[]) => makeUpsOwed(records.map(record)).get('a') ?? 0;
+    const off = { state: 'cancelled', cancelledBy: 'teacher' } as const;
+    expect(owed(off, { ...off, id: '2027-01-13/a' })).toBe(2);
+    expect(owed({ state: 'cancelled', cancelledBy: 'student' }, { state: 'moved', movedTo: friday })).toBe(0);
+  });
+  test('lessons in the same minutes are told, one after the other not, nor one that is cancelled', () => {
+    const students = [
+      student('a', weekly('16:00')),
+      student('b', weekly('16:15')),
+      student('c', weekly('16:30')),
+    ];
+    const lessons = lessonsOn(wednesday, students, [], []);
+    const clashes = (start: string, of = lessons) =>
+      clashesWith(of, { students: [students[0]!], minutes: 30 }, start).map(({ students: [who] }) => who?.id);
+    expect([clashes('16:00'), clashes('16:30'), clashes('15:45'), clashes('17:00')]).toEqual([
+      ['b'],
+      ['b', 'c'],
+      [],
+      [],
+    ]);
+    const off = lessonsOn(
+      wednesday,
+      students,
+      [record({ id: '2027-01-20/b', studentId: 'b', state: 'cancelled' })],
+      [],
+    );
+    expect(clashes('16:00', off)).toEqual([]);
+  });
+});
+
+test('a slot from a day on leaves the days before, and one that would have begun later is given up', () => {
+  const monday: LessonSlot = { kind: 'weekly', weekday: 0, start: '09:00', minutes: 30 };
+  const first = withSlotFrom({ slot: weekly('16:00') }, weekly('17:00'), day('2027-02-01'));
+  const second = withSlotFrom(first, monday, day('2027-01-25'));
+  const on = (when: string) => slotOn(second, day(when));
+  expect([on('2027-01-24'), on('2027-01-25'), on('2027-03-01')]).toEqual([weekly('16:00'), monday, monday]);
+  expect(slotOn(first, day('2027-01-31'))).toEqual(weekly('16:00'));
+  expect(slotOn(first, day('2027-02-01'))).toEqual(weekly('17:00'));
+});

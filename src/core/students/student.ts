@@ -1,4 +1,4 @@
-import { calendarDay, yearsBetween, type CalendarDay, type LessonSlot } from '../time';
+import { calendarDay, yearsBetween, type CalendarDay, type HasSlots } from '../time';
 
 /** An official result: a level passed before. `family` joins the editions of one syllabus. */
 export interface LevelHeld {
@@ -10,13 +10,12 @@ export interface LevelHeld {
   readonly award: string;
 }
 
-export interface Student {
+export interface Student extends HasSlots {
   readonly id: string;
   readonly name: string;
   readonly instrument: string;
   /** Null where nobody said. */
   readonly birthDate: CalendarDay | null;
-  readonly slot: LessonSlot;
   /** The other student when two share a lesson. */
   readonly sharesWith: string | null;
   readonly minutesByWeekday: readonly number[];

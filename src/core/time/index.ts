@@ -19,7 +19,15 @@ export {
   type Weekday,
 } from './calendar-day';
 export { closuresBetween, stopsLessons, type Closure } from './closure';
-export { fallsOn, lessonDays, slotMinutes, type LessonSlot } from './lesson-slot';
+export {
+  fallsOn,
+  lessonDays,
+  slotMinutes,
+  slotOn,
+  withSlotFrom,
+  type HasSlots,
+  type LessonSlot,
+} from './lesson-slot';
 export {
   minutesOn,
   periodIndexOf,

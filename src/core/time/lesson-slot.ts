@@ -1,4 +1,4 @@
-import { dayOfWeek, daysBetween, daysFrom, type CalendarDay, type Weekday } from './calendar-day';
+import { addDays, dayOfWeek, daysBetween, daysFrom, type CalendarDay, type Weekday } from './calendar-day';
 import { stopsLessons, type Closure } from './closure';
 
 /** When a student has lessons. `start` is "15:40"; a fortnightly slot counts its weeks from `anchor`. */
@@ -17,6 +17,23 @@ export type LessonSlot =
       readonly anchor: CalendarDay;
     }
   | { readonly kind: 'none' };
+
+/** The slot in force and those that were before, each until its last day, oldest first. */
+export interface HasSlots {
+  readonly slot: LessonSlot;
+  readonly earlierSlots?: readonly { readonly until: CalendarDay; readonly slot: LessonSlot }[];
+}
+
+/** The slot of a day: what changes from a day on leaves the days before as they were. */
+export const slotOn = ({ slot, earlierSlots = [] }: HasSlots, day: CalendarDay): LessonSlot =>
+  earlierSlots.find(({ until }) => day <= until)?.slot ?? slot;
+
+/** The same with another slot from a day on; slots that would have begun on it or later are given up. */
+export function withSlotFrom(of: HasSlots, slot: LessonSlot, from: CalendarDay): HasSlots {
+  const before = (of.earlierSlots ?? []).filter(({ until }) => until < from);
+  const last = addDays(from, -1);
+  return { slot, earlierSlots: [...before, { until: last, slot: slotOn(of, last) }] };
+}
 
 /** Whether the slot has a lesson on `day`, closures left aside. */
 export function fallsOn(slot: LessonSlot, day: CalendarDay): boolean {
@@ -40,10 +57,11 @@ const weekdayGap = (anchor: CalendarDay, weekday: Weekday) => (weekday - dayOfWe
 
 /** Lesson days from `from` to `to`, both included, in order, without the days a closure takes. */
 export const lessonDays = (
-  slot: LessonSlot,
+  of: HasSlots,
   from: CalendarDay,
   to: CalendarDay,
   closures: readonly Closure[],
-): CalendarDay[] => daysFrom(from, to).filter((day) => fallsOn(slot, day) && !stopsLessons(closures, day));
+): CalendarDay[] =>
+  daysFrom(from, to).filter((day) => fallsOn(slotOn(of, day), day) && !stopsLessons(closures, day));
 
 export const slotMinutes = (slot: LessonSlot): number => (slot.kind === 'none' ? 0 : slot.minutes);

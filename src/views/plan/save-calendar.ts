@@ -1,7 +1,7 @@
 import { formatCalendar, type CalendarEvent } from '@/core/files';
 import type { Plan } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
-import { lessonDays, type CalendarDay, type Closure } from '@/core/time';
+import { lessonDays, slotOn, type CalendarDay, type Closure } from '@/core/time';
 import { saveFile } from '../shell/save-file';
 
 /** The session, its closing of entry, the lessons to come and the gates ahead. */
@@ -12,7 +12,6 @@ export function calendarEvents(
   closures: readonly Closure[],
 ): CalendarEvent[] {
   const { goal, student, session, set, level } = context;
-  const { slot } = student;
   const last = plan.weeks.at(-1);
   const event = (
     uid: string,
@@ -35,13 +34,14 @@ export function calendarEvents(
     ...(session.entryCloses !== null && session.entryCloses >= today
       ? [event('closes', `${set.name}: entry closes for the ${session.name}`, session.entryCloses)]
       : []),
-    ...(slot.kind === 'none' || !last
+    ...(!last
       ? []
-      : lessonDays(slot, today, last.to, closures).map((day) =>
-          event(`lesson-${day}`, `Lesson: ${student.name}`, day, {
-            at: { start: slot.start, minutes: slot.minutes },
-          }),
-        )),
+      : lessonDays(student, today, last.to, closures).map((day) => {
+          const slot = slotOn(student, day);
+          return event(`lesson-${day}`, `Lesson: ${student.name}`, day, {
+            at: slot.kind === 'none' ? null : { start: slot.start, minutes: slot.minutes },
+          });
+        })),
     ...plan.items.flatMap((item) =>
       item.gates
         .filter((gate) => gate.passedOn === null && gate.day >= today)

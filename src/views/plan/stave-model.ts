@@ -122,7 +122,7 @@ export function lessonsOf(
     const from = geometry.x(at);
     const to = at + 1 === plan.grid.length ? geometry.end : geometry.x(at + 1);
     if (to - from < 4) return [];
-    const lesson = lessonDays(context.student.slot, week.from, week.to, closures).length > 0;
+    const lesson = lessonDays(context.student, week.from, week.to, closures).length > 0;
     return [{ x: (from + to) / 2, lesson }];
   });
 }

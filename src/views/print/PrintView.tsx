@@ -71,7 +71,9 @@ function DaySheet({
   readonly day: CalendarDay;
   readonly nameOf: NameOf;
 }) {
-  const { rows } = registerModel(ready.studio, day, ready.now.day, '00:00');
+  const model = registerModel(ready.studio, day, ready.now.day, '00:00');
+  // What was moved away or cancelled is not taught on this day.
+  const rows = model.rows.filter(({ lesson }) => lesson.state !== 'moved' && lesson.state !== 'cancelled');
   return (
     <PrintFrame
       size="A4"

@@ -3,7 +3,9 @@ import {
   decisionsOf,
   deadlinesOf,
   goalContext,
+  clashesWith,
   hearToday,
+  makeUpsOwed,
   lessonsOn,
   awaitingResult,
   openGoals,
@@ -23,6 +25,10 @@ export interface LessonRow {
   readonly goals: readonly GoalContext[];
   readonly decisions: readonly Decision[];
   readonly hear: readonly HearLine[];
+  /** Names of the lessons that stand in the same minutes. */
+  readonly clashes: readonly string[];
+  /** Lessons the teacher cancelled and has not made up, of all who share it. */
+  readonly owed: number;
   readonly state: 'done' | 'now' | 'to come';
 }
 
@@ -48,6 +54,7 @@ export function registerModel(
   const lessons = lessonsOn(day, [...studio.students.values()], studio.lessons.values(), [
     ...studio.closures.values(),
   ]);
+  const owed = makeUpsOwed(studio.lessons.values());
   const rows = lessons.map((lesson): LessonRow => {
     const goals = lesson.students.flatMap(
       (student) => coming.find((each) => each.student.id === student.id) ?? [],
@@ -66,6 +73,13 @@ export function registerModel(
       hear: goals.flatMap((goal) =>
         goal.plan ? hearToday(goal.plan, lesson.minutes / lesson.students.length) : [],
       ),
+      clashes:
+        lesson.state === 'cancelled' || lesson.state === 'moved'
+          ? []
+          : clashesWith(lessons, lesson, lesson.start).map(({ start, students }) =>
+              [start, students.map(({ name }) => name).join(' and ')].join(' '),
+            ),
+      owed: lesson.students.reduce((sum, { id }) => sum + (owed.get(id) ?? 0), 0),
       state: settled || over ? 'done' : begun ? 'now' : 'to come',
     };
   });

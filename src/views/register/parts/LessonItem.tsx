@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { formatBars } from '@/core/music';
-import type { DayLesson, LessonRecord } from '@/core/register';
+import type { DayLesson, LessonRecord, LessonStep } from '@/core/register';
 import { whoPlays } from '@/core/students';
 import { formatDay, type CalendarDay } from '@/core/time';
 import type { Now } from '@/store';
@@ -20,7 +20,7 @@ const STATES: Readonly<Record<DayLesson['state'], string>> = {
   moved: 'moved',
 };
 
-export type LessonChange = Partial<Pick<LessonRecord, 'state' | 'note' | 'movedTo'>>;
+export type LessonChange = Partial<Pick<LessonRecord, 'state' | 'note' | 'movedTo' | 'cancelledBy'>>;
 /** The records of a lesson (one for each student) and what is noted in all of them. */
 export type OnRecord = (
   lessons: readonly Pick<LessonRecord, 'id' | 'studentId' | 'day'>[],
@@ -34,9 +34,12 @@ export function LessonItem({
   open,
   onOpen,
   onRecord,
+  lessonsOf,
 }: {
   readonly row: LessonRow;
   readonly day: CalendarDay;
+  /** The lessons of any day, to see what a move would clash with. */
+  readonly lessonsOf: (day: CalendarDay) => readonly DayLesson[];
   readonly now: Now;
   readonly open: boolean;
   readonly onOpen: () => void;
@@ -58,7 +61,9 @@ export function LessonItem({
             ? `moved to ${formatDay(lesson.moved.to, 'medium')}`
             : lesson.state === 'held'
               ? ''
-              : STATES[lesson.state] || 'attendance not noted'}{' '}
+              : lesson.state === 'cancelled'
+                ? stepWords({ ...lesson, movedTo: null })
+                : STATES[lesson.state] || 'attendance not noted'}{' '}
           {lesson.note}
         </span>
       </li>
@@ -82,6 +87,19 @@ export function LessonItem({
           <p className={css.who}>
             {goal.level.name}, {goal.session.name}, aim{' '}
             {goal.scheme.awards.find((award) => award.id === goal.goal.aimAwardId)?.name ?? '—'}
+          </p>
+        )}
+        {row.clashes.length > 0 && (
+          <p className={css.who}>
+            <Glyph name="decision" size={12} label="clash" /> at the same time as {row.clashes.join(', ')}
+          </p>
+        )}
+        {lesson.earlier.length > 0 && (
+          <p className={css.who}>before: {lesson.earlier.map(stepWords).join('; ')}</p>
+        )}
+        {row.owed > 0 && (
+          <p className={css.who}>
+            {row.owed} {row.owed === 1 ? 'lesson' : 'lessons'} to make up
           </p>
         )}
         {lesson.moved && 'from' in lesson.moved && (
@@ -140,11 +158,24 @@ export function LessonItem({
         {decisions.length === 0 && goal && <p className={css.nothing}>Nothing to decide.</p>}
       </div>
       {open && (
-        <OpenLesson row={row} day={day} onRecord={onRecord} {...(goal ? { goalId: goal.goal.id } : {})} />
+        <OpenLesson
+          row={row}
+          day={day}
+          onRecord={onRecord}
+          lessonsOf={lessonsOf}
+          {...(goal ? { goalId: goal.goal.id } : {})}
+        />
       )}
     </li>
   );
 }
+
+const stepWords = ({ state, movedTo, cancelledBy }: LessonStep): string =>
+  state === 'cancelled'
+    ? `cancelled${cancelledBy ? ` by the ${cancelledBy}` : ''}`
+    : movedTo
+      ? `moved to ${formatDay(movedTo.day, 'medium')}, ${movedTo.start}`
+      : STATES[state];
 
 function minutesLeft(lesson: DayLesson, state: LessonRow['state'], time: string): string {
   if (state !== 'now') return `${lesson.minutes} min`;
@@ -158,9 +189,11 @@ function OpenLesson({
   day,
   goalId,
   onRecord,
+  lessonsOf,
 }: {
   readonly row: LessonRow;
   readonly day: CalendarDay;
+  readonly lessonsOf: (day: CalendarDay) => readonly DayLesson[];
   readonly goalId?: string;
   readonly onRecord: OnRecord;
 }) {
@@ -172,6 +205,18 @@ function OpenLesson({
     return { id: `${slotDay}/${student.id}`, studentId: student.id, day: slotDay };
   });
   const record = (change: LessonChange) => onRecord(records, change);
+  // What a state goes back to when its press is taken back.
+  const back = lesson.moved ? 'moved' : 'planned';
+  if (lesson.moved && 'to' in lesson.moved)
+    return (
+      <div className={css.acts}>
+        <p>
+          This lesson is on{' '}
+          <a href={hrefOf('/', { day: lesson.moved.to })}>{formatDay(lesson.moved.to, 'full')}</a> at{' '}
+          {lesson.moved.start}.
+        </p>
+      </div>
+    );
   return (
     <div className={css.acts}>
       {goalId !== undefined && (
@@ -182,15 +227,27 @@ function OpenLesson({
           <LinkButton href={hrefOf('/plan', { goal: goalId })}>Plan</LinkButton>
         </>
       )}
-      {(['held', 'absent', 'cancelled'] as const).map((state) => (
+      {(['held', 'absent'] as const).map((state) => (
         <Button
           key={state}
           pressed={lesson.state === state}
-          onClick={() => record({ state: lesson.state === state ? 'planned' : state, movedTo: null })}
+          onClick={() => record({ state: lesson.state === state ? back : state })}
         >
-          {{ held: 'Held', absent: 'Absent', cancelled: 'Cancelled' }[state]}
+          {{ held: 'Held', absent: 'Absent' }[state]}
         </Button>
       ))}
+      {(['teacher', 'student'] as const).map((cancelledBy) => {
+        const is = lesson.state === 'cancelled' && lesson.cancelledBy === cancelledBy;
+        return (
+          <Button
+            key={cancelledBy}
+            pressed={is}
+            onClick={() => record(is ? { state: back } : { state: 'cancelled', cancelledBy })}
+          >
+            {{ teacher: 'Teacher cancelled', student: 'Student cancelled' }[cancelledBy]}
+          </Button>
+        );
+      })}
       <Button onClick={() => setMoving(true)}>Move</Button>
       <label className={css.noteLabel}>
         Note
@@ -206,6 +263,7 @@ function OpenLesson({
         <MoveLessonDialog
           lesson={lesson}
           day={day}
+          lessonsOf={lessonsOf}
           onMove={(movedTo) => record({ state: 'moved', movedTo })}
           onClose={() => setMoving(false)}
         />

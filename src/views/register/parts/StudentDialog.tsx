@@ -4,12 +4,16 @@ import { levelsToHold } from '@/core/requirements';
 import { familyOf, INSTRUMENT_FAMILIES, type InstrumentFamily } from '@/core/skills';
 import { schoolYearStart, yearGroupOn, type LevelHeld, type Student } from '@/core/students';
 import {
+  addDays,
   calendarDay,
+  dayOfWeek,
   formatDay,
   formatWeekday,
   isCalendarDay,
   WEEKDAYS,
+  withSlotFrom,
   type CalendarDay,
+  type HasSlots,
   type LessonSlot,
   type Weekday,
 } from '@/core/time';
@@ -64,7 +68,11 @@ export function StudentDialog({
   const [weekday, setWeekday] = useState(String(slot.kind === 'none' ? 2 : slot.weekday));
   const [start, setStart] = useState(slot.kind === 'none' ? '16:00' : slot.start);
   const [minutes, setMinutes] = useState(String(slot.kind === 'none' ? 30 : slot.minutes));
-  const [anchor, setAnchor] = useState<string>(slot.kind === 'fortnightly' ? slot.anchor : today);
+  const [anchor, setAnchor] = useState<string>(
+    slot.kind === 'fortnightly' ? slot.anchor : nextOn(slot.kind === 'none' ? 2 : slot.weekday, today),
+  );
+  /** The first day of another slot: the lessons before it stay as they were. */
+  const [slotFrom, setSlotFrom] = useState<string>(today);
   const [partner, setPartner] = useState(student?.sharesWith ?? '');
   const [practice, setPractice] = useState(
     (student?.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0]).map(String),
@@ -83,7 +91,18 @@ export function StudentDialog({
   // An instrument the table does not know: its family is asked, never guessed.
   const asksFamily =
     instrument.trim() !== '' && familyOf(instrument, studio.settings.instrumentFamilies) === null;
+  const slotChanged =
+    student !== null &&
+    (kind !== slot.kind ||
+      (slot.kind !== 'none' &&
+        (Number(weekday) !== slot.weekday || start !== slot.start || Number(minutes) !== slot.minutes)) ||
+      (slot.kind === 'fortnightly' && anchor !== slot.anchor));
   const errors = {
+    anchor:
+      kind === 'fortnightly' && !(isCalendarDay(anchor) && dayOfWeek(anchor) === Number(weekday))
+        ? `A ${formatWeekday(Number(weekday) as Weekday)}.`
+        : undefined,
+    slotFrom: slotChanged && !isCalendarDay(slotFrom) ? 'A day.' : undefined,
     name: name.trim() === '' ? 'The student needs a name.' : undefined,
     instrument: instrument.trim() === '' ? 'Which instrument or voice?' : undefined,
     birthDate:
@@ -106,17 +125,22 @@ export function StudentDialog({
     setTried(true);
     if (bad) return;
     const common = { weekday: Number(weekday) as Weekday, start, minutes: Number(minutes) };
+    const typed: LessonSlot =
+      kind === 'none'
+        ? { kind }
+        : kind === 'weekly'
+          ? { kind, ...common }
+          : { kind, ...common, anchor: calendarDay(anchor) };
+    const slots: HasSlots =
+      student === null || !slotChanged
+        ? { slot: typed, ...(student?.earlierSlots && { earlierSlots: student.earlierSlots }) }
+        : withSlotFrom(student, typed, calendarDay(slotFrom));
     const saved: Student = {
       id: student?.id ?? newId(),
       name: name.trim(),
       instrument: instrument.trim(),
       birthDate: birthDate === '' ? null : calendarDay(birthDate),
-      slot:
-        kind === 'none'
-          ? { kind }
-          : kind === 'weekly'
-            ? { kind, ...common }
-            : { kind, ...common, anchor: calendarDay(anchor) },
+      ...slots,
       sharesWith: partner === '' ? null : partner,
       minutesByWeekday: practice.map(Number),
       levelsHeld: held,
@@ -211,7 +235,12 @@ export function StudentDialog({
                   label="Day"
                   value={weekday}
                   options={WEEKDAYS.map((each) => ({ value: String(each), label: formatWeekday(each) }))}
-                  onChange={setWeekday}
+                  onChange={(value) => {
+                    setWeekday(value);
+                    // A fortnight starts on the weekday of its lessons.
+                    const gap = isCalendarDay(anchor) ? (Number(value) - dayOfWeek(anchor) + 7) % 7 : 0;
+                    if (isCalendarDay(anchor)) setAnchor(addDays(anchor, gap));
+                  }}
                 />
                 <TextField label="Start" type="time" value={start} onChange={setStart} />
                 <TextField
@@ -226,7 +255,23 @@ export function StudentDialog({
               </>
             )}
             {kind === 'fortnightly' && (
-              <TextField label="One lesson is on" type="date" value={anchor} onChange={setAnchor} />
+              <TextField
+                label="One lesson is on"
+                type="date"
+                value={anchor}
+                onChange={setAnchor}
+                error={shown('anchor')}
+              />
+            )}
+            {slotChanged && (
+              <TextField
+                label="From"
+                type="date"
+                value={slotFrom}
+                onChange={setSlotFrom}
+                error={shown('slotFrom')}
+                hint="lessons before it stay as they were"
+              />
             )}
             <SelectField
               label="Shared with"
@@ -280,6 +325,10 @@ export function StudentDialog({
     </>
   );
 }
+
+/** The first such weekday from a day on. */
+const nextOn = (weekday: Weekday, from: CalendarDay): CalendarDay =>
+  addDays(from, (weekday - dayOfWeek(from) + 7) % 7);
 
 /** Levels passed before: what prerequisites and effort are counted from. */
 function HeldLevels({
