@@ -65,8 +65,12 @@ test('students pasted from a table, bad rows named; two share a lesson; one is f
     'Table',
     'Name\tInstrument\tBorn\tDay\tStart\tMinutes\tPractice\nWren Tallow\tflute\t5/4/2013\tMon\t16:00\t30\t20\nPip Marrow\tflute\t2014-02-01\tMon\t16:00\t30\t15\nNo Day\tharp\tlast spring\tMon\t16:00\t30\t15',
   );
-  await sees(page, '"last spring" is no birth date: write 2012-09-30 or 30/9/2012', 'dialog');
+  await sees(page, '"last spring" is no birth date: write 2012-09-30 or 30 September 2012', 'dialog');
+  await sees(page, '"5/4/2013": is the day or the month first?', 'dialog');
+  await fill(page, 'Birth dates such as 3/4/2014', 'the day first: 3 April');
   await kept(page, () => press(page, 'Take 2 students'));
+  await sees(page, /One row stayed out:.*No Day, harp, last spring/, 'dialog');
+  await press(page, 'Done');
   await sees(page, '2 in the studio');
   await press(page, 'Wren Tallowflute, Mon 16:00');
   await fill(page, 'Shared with', 'Pip Marrow');

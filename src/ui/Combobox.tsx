@@ -1,9 +1,12 @@
-import { useId, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import field from './Field.module.css';
 import css from './Combobox.module.css';
 import type { Option } from './Field';
 
-/** A select with search: type to narrow, arrows to move, Enter to take. At most fifty rows are shown. */
+/** Rows shown at once; what is left out is said. */
+const MOST = 50;
+
+/** A select with search: press or type to open, type to narrow, arrows to move, Enter or a press to take. */
 export function Combobox({
   label,
   value,
@@ -22,10 +25,18 @@ export function Combobox({
   const [active, setActive] = useState(0);
   const chosen = options.find((option) => option.value === value)?.label ?? '';
   const words = (text ?? '').toLowerCase().split(/\s+/).filter(Boolean);
-  const shown = options
+  // "level 2" means Level 2 before a Level 1 of 2026.
+  const whole = words.join(' ');
+  const hasWhole = (option: Option) => Number(option.label.toLowerCase().includes(whole));
+  const found = options
     .filter((option) => words.every((word) => option.label.toLowerCase().includes(word)))
-    .slice(0, 50);
+    .sort((a, b) => hasWhole(b) - hasWhole(a));
+  const shown = found.slice(0, MOST);
   const open = text !== null;
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (open) list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
+  }, [open, active, text]);
   const take = (option: Option | undefined) => {
     if (option) onChange(option.value);
     setText(null);
@@ -48,6 +59,11 @@ export function Combobox({
           placeholder={placeholder}
           value={text ?? chosen}
           onFocus={(event) => event.target.select()}
+          onClick={() => {
+            if (open) return;
+            setText('');
+            setActive(0);
+          }}
           onChange={(event) => {
             setText(event.target.value);
             setActive(0);
@@ -71,8 +87,17 @@ export function Combobox({
             }
           }}
         />
-        <div id={`${id}-list`} role="listbox" aria-label={label} className={css.list} hidden={!open}>
+        <div
+          ref={list}
+          id={`${id}-list`}
+          role="listbox"
+          aria-label={label}
+          className={css.list}
+          hidden={!open}
+        >
           {shown.map((option, at) => (
+            // The keys of the list are those of the field.
+            // eslint-disable-next-line jsx-a11y/click-events-have-key-events
             <div
               key={option.value}
               id={`${id}-${at}`}
@@ -80,14 +105,18 @@ export function Combobox({
               tabIndex={-1}
               aria-selected={at === active}
               className={css.option}
-              onPointerDown={(event) => {
-                event.preventDefault();
-                take(option);
-              }}
+              // The cursor stays in the field; a finger that scrolls takes nothing.
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => take(option)}
             >
               {option.label}
             </div>
           ))}
+          {found.length > MOST && (
+            <div className={css.none} role="option" tabIndex={-1} aria-selected={false} aria-disabled>
+              {found.length - MOST} more; type more words
+            </div>
+          )}
           {shown.length === 0 && (
             <div className={css.none} role="option" tabIndex={-1} aria-selected={false} aria-disabled>
               nothing with these words

@@ -146,14 +146,34 @@ describe('the select with search', () => {
   test('a press takes a row', () => {
     const { take, field } = open();
     fireEvent.change(field, { target: { value: 'gull' } });
+    // A finger that goes down and scrolls away takes nothing.
     fireEvent.pointerDown(screen.getByRole('option', { name: 'Gull Stairs' }));
+    expect(take).not.toHaveBeenCalled();
+    fireEvent.click(screen.getByRole('option', { name: 'Gull Stairs' }));
     expect(take).toHaveBeenCalledExactlyOnceWith('p2');
   });
   test('at most fifty rows of a long list', () => {
     const many = Array.from({ length: 900 }, (_, at) => ({ value: String(at), label: `Piece ${at}` }));
     render(<Combobox label="Many" value="" options={many} onChange={vi.fn()} />);
     fireEvent.change(screen.getByRole('combobox', { name: 'Many' }), { target: { value: 'piece' } });
-    expect(shown()).toHaveLength(50);
+    expect(shown()).toHaveLength(51);
+    expect(shown().at(-1)).toBe('850 more; type more words');
+  });
+  test('the words as they stand come before the same words apart', () => {
+    const options = ['Board 2026, Level 1', 'Board 2026, Level 2'].map((label) => ({ value: label, label }));
+    render(<Combobox label="Level" value="" options={options} onChange={vi.fn()} />);
+    fireEvent.change(screen.getByRole('combobox', { name: 'Level' }), { target: { value: 'level 2' } });
+    expect(shown()).toEqual(['Board 2026, Level 2', 'Board 2026, Level 1']);
+  });
+  test('a tap opens it with every row, and the row the arrows are on comes into sight', () => {
+    const seen = vi.fn();
+    Element.prototype.scrollIntoView = seen;
+    const { field } = open();
+    fireEvent.click(field);
+    expect(shown()).toHaveLength(4);
+    seen.mockClear();
+    fireEvent.keyDown(field, { key: 'ArrowDown' });
+    expect(seen).toHaveBeenCalledOnce();
   });
 });
 

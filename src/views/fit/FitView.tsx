@@ -67,7 +67,8 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
   const rows = useDeferredValue(shown, NO_ROWS);
   const [picked, pick] = useState<Selected | null>(() => {
     const asked = queryOf('student');
-    return asked === null ? null : { studentId: asked, at: 0 };
+    // No cell of that student yet: the first that is reachable.
+    return asked === null ? null : { studentId: asked, at: -1 };
   });
   const selected = useMemo((): Selected | null => {
     const reachable = (each: (typeof shown)[0]) =>
@@ -76,7 +77,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
       );
     const student = shown.find((each) => each.id === picked?.studentId) ?? shown.find(reachable) ?? shown[0];
     if (!student || grid.view.length === 0) return null;
-    const at = picked && picked.studentId === student.id && picked.at > 0 ? picked.at : -1;
+    const at = picked && picked.studentId === student.id && picked.at >= 0 ? picked.at : -1;
     const first = rowOf(grid, states.get(student.id)).cells.findIndex(
       ({ state }) => state?.kind === 'reachable',
     );
@@ -179,7 +180,6 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
       {student && column && cell && explained && (
         <Suspense fallback={<aside aria-label="The selected cell" />}>
           <FitPanel
-            key={`${student.id} ${column.name} ${column.group}`}
             ready={ready}
             student={student}
             cell={cell}

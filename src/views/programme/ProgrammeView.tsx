@@ -26,7 +26,6 @@ import {
   type ReadyState,
 } from '@/store';
 import { Button, CheckField, Confirm, Empty, Glyph, PageLine, Section, TempoMark, classes } from '@/ui';
-import { EndGoalDialog } from '../shell/EndGoalDialog';
 import { GoalPicker } from '../shell/GoalPicker';
 import { useEntering } from '../shell/use-entering';
 import { NoGoal } from '../shell/NoGoal';
@@ -36,7 +35,6 @@ import { useKeys } from '../shell/use-keys';
 import { weeksWords } from '../shell/words';
 import { CandidateList } from './parts/CandidateList';
 import { GoalHistory } from './parts/GoalHistory';
-import { EntryFacts } from './parts/EntryFacts';
 import { ExcerptEditor } from './parts/ExcerptEditor';
 import { PlayingTimeRuler } from './parts/PlayingTimeRuler';
 import { RuleList } from './parts/RuleList';
@@ -46,6 +44,10 @@ import { useAdvice, useWhyNot } from './use-advice';
 import css from './ProgrammeView.module.css';
 import { valueAt } from '@/core/value-at';
 
+const EntryFacts = lazy(() => import('./parts/EntryFacts').then((part) => ({ default: part.EntryFacts })));
+const EndGoalDialog = lazy(() =>
+  import('../shell/EndGoalDialog').then((part) => ({ default: part.EndGoalDialog })),
+);
 const NewGoalDialog = lazy(() =>
   import('./parts/NewGoalDialog').then((part) => ({ default: part.NewGoalDialog })),
 );
@@ -247,7 +249,7 @@ function Bench({
               onTakeBackIn={(pieceId) => void leaveOut(goal.id, pieceId, false)}
             />
           )}
-          <EntryFacts
+          <Suspense fallback={null}><EntryFacts
             context={context}
             onSession={(id) => void chooseSession(goal.id, id)}
             onAim={(id) => void chooseAim(goal.id, id)}
@@ -258,7 +260,7 @@ function Bench({
             onRecording={(day) => void setRecordingSent(goal.id, day)}
             onScale={(rowId, heard) => void hearScale(goal.id, rowId, heard)}
             onCloseGoal={() => setEnding(true)}
-          />
+          /></Suspense>
         </div>
       </div>
       {entering.asking}
@@ -280,19 +282,21 @@ function Bench({
         </Confirm>
       )}
       {ending && (
-        <EndGoalDialog
-          context={context}
-          today={ready.now.day}
-          onEnd={(ended, result) => {
-            void endGoal(goal.id, ended, result);
-            setEnding(false);
-          }}
-          onDefer={(sessionId) => {
-            void chooseSession(goal.id, sessionId);
-            setEnding(false);
-          }}
-          onClose={() => setEnding(false)}
-        />
+        <Suspense fallback={null}>
+          <EndGoalDialog
+            context={context}
+            today={ready.now.day}
+            onEnd={(ended, result) => {
+              void endGoal(goal.id, ended, result);
+              setEnding(false);
+            }}
+            onDefer={(sessionId) => {
+              void chooseSession(goal.id, sessionId);
+              setEnding(false);
+            }}
+            onClose={() => setEnding(false)}
+          />
+        </Suspense>
       )}
     </>
   );

@@ -19,18 +19,22 @@ import {
 } from '@/store';
 import { Button, Empty, Glyph, LinkButton, PageLine, Section } from '@/ui';
 import { goTo, hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
-import { EndGoalDialog } from '../shell/EndGoalDialog';
 import { saveFile } from '../shell/save-file';
 import { useEntering } from '../shell/use-entering';
 import { useKeys } from '../shell/use-keys';
 import { deadlineEvents } from './deadline-calendar';
 import { DecisionItem } from './parts/DecisionItem';
 import { LessonItem } from './parts/LessonItem';
-import { StudentDialog } from './parts/StudentDialog';
 import { StudentList } from './parts/StudentList';
 import { registerModel } from './register-model';
 import css from './RegisterView.module.css';
 
+const EndGoalDialog = lazy(() =>
+  import('../shell/EndGoalDialog').then((part) => ({ default: part.EndGoalDialog })),
+);
+const StudentDialog = lazy(() =>
+  import('./parts/StudentDialog').then((part) => ({ default: part.StudentDialog })),
+);
 const PasteStudentsDialog = lazy(() =>
   import('./parts/PasteStudentsDialog').then((part) => ({ default: part.PasteStudentsDialog })),
 );
@@ -227,30 +231,34 @@ function Register({ ready }: { readonly ready: ReadyState }) {
       </div>
       {entering.asking}
       {ending && (
-        <EndGoalDialog
-          context={ending}
-          today={now.day}
-          onEnd={(ended, result) => {
-            void endGoal(ending.goal.id, ended, result);
-            setEnding(null);
-          }}
-          onDefer={(sessionId) => {
-            void chooseSession(ending.goal.id, sessionId);
-            setEnding(null);
-          }}
-          onClose={() => setEnding(null)}
-        />
+        <Suspense fallback={null}>
+          <EndGoalDialog
+            context={ending}
+            today={now.day}
+            onEnd={(ended, result) => {
+              void endGoal(ending.goal.id, ended, result);
+              setEnding(null);
+            }}
+            onDefer={(sessionId) => {
+              void chooseSession(ending.goal.id, sessionId);
+              setEnding(null);
+            }}
+            onClose={() => setEnding(null)}
+          />
+        </Suspense>
       )}
       {adding === 'one' && (
-        <StudentDialog
-          studio={studio}
-          student={null}
-          today={now.day}
-          newId={newId}
-          onSave={saveStudent}
-          onFamily={(instrument, family) => void nameFamily(instrument, family)}
-          onClose={() => setAdding('none')}
-        />
+        <Suspense fallback={null}>
+          <StudentDialog
+            studio={studio}
+            student={null}
+            today={now.day}
+            newId={newId}
+            onSave={saveStudent}
+            onFamily={(instrument, family) => void nameFamily(instrument, family)}
+            onClose={() => setAdding('none')}
+          />
+        </Suspense>
       )}
       {adding === 'many' && (
         <Suspense fallback={null}>

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { formatTime } from '@/core/music';
 import { demandsHad } from '@/core/register';
 import {
@@ -25,12 +25,10 @@ import {
 } from '@/ui';
 import { hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
-import { AskedFor } from './parts/AskedFor';
 import { BarPanel } from './parts/BarPanel';
 import { EngravedPage } from './parts/EngravedPage';
 import { PlayedStrip } from './parts/PlayedStrip';
 import { ScoreFiles } from './parts/ScoreFiles';
-import { ScoreSights } from './parts/ScoreSights';
 import { saveFile } from '../shell/save-file';
 import {
   askedWords,
@@ -47,6 +45,10 @@ import {
 } from './score-model';
 import { useScore } from './use-score';
 import css from './ScoreView.module.css';
+
+/** What stands below the first sight of the page. */
+const AskedFor = lazy(() => import('./parts/AskedFor').then((part) => ({ default: part.AskedFor })));
+const ScoreSights = lazy(() => import('./parts/ScoreSights').then((part) => ({ default: part.ScoreSights })));
 
 export const ScoreView = () => <StudioPage>{(ready) => <Scores ready={ready} />}</StudioPage>;
 
@@ -311,8 +313,10 @@ function OpenScore({
         {answer.problems.map((problem) => (
           <p key={problem}>{problem}</p>
         ))}
-        <AskedFor ready={ready} scoreId={scoreId} student={student} wrong={read.wrong} onAsk={setOptions} />
-        <ScoreSights answer={answer} student={student} onPick={pick} />
+        <Suspense fallback={null}>
+          <AskedFor ready={ready} scoreId={scoreId} student={student} wrong={read.wrong} onAsk={setOptions} />
+          <ScoreSights answer={answer} student={student} onPick={pick} />
+        </Suspense>
         <div className={css.acts}>
           <LinkButton href={hrefOf('/print', { sheet: 'page-questions', score: score.id })}>
             Page questions

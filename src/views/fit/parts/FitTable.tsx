@@ -96,11 +96,15 @@ export function FitTable({
     moved.current = false;
     rows.scrollToIndex(row);
     columns.scrollToIndex(at);
-    // What the scrolling brings into sight is drawn first.
-    const drawn = requestAnimationFrame(() =>
-      scroll.current?.querySelector<HTMLElement>('[aria-selected="true"]')?.focus({ preventScroll: true }),
-    );
-    return () => cancelAnimationFrame(drawn);
+    // What the scrolling brings into sight is drawn first, far away after some frames.
+    let frame = 0;
+    const follow = (tries: number) => {
+      const cell = scroll.current?.querySelector<HTMLElement>('[aria-selected="true"]');
+      if (cell) cell.focus({ preventScroll: true });
+      else if (tries > 0) frame = requestAnimationFrame(() => follow(tries - 1));
+    };
+    frame = requestAnimationFrame(() => follow(30));
+    return () => cancelAnimationFrame(frame);
   }, [row, at, rows, columns]);
   const onKeyDown = (event: KeyboardEvent) => {
     const step: Record<string, readonly [number, number]> = {

@@ -1,12 +1,13 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { Studio } from '@/core/register';
 import type { InstrumentFamily } from '@/core/skills';
 import type { Student } from '@/core/students';
 import { formatWeekday, type CalendarDay } from '@/core/time';
 import type { FormOutcome } from '@/store';
 import { Button, Confirm } from '@/ui';
-import { StudentDialog } from './StudentDialog';
 import css from './StudentList.module.css';
+
+const StudentDialog = lazy(() => import('./StudentDialog').then((part) => ({ default: part.StudentDialog })));
 
 const slotWords = ({ slot }: Student) =>
   slot.kind === 'none'
@@ -70,20 +71,22 @@ export function StudentList({
         </details>
       )}
       {editing && (
-        <StudentDialog
-          studio={studio}
-          student={editing}
-          today={today}
-          newId={newId}
-          onSave={onSave}
-          onFamily={onFamily}
-          onArchive={() => onArchive(editing.id, today)}
-          onClose={() => edit(null)}
-          onErase={() => {
-            askErase(editing);
-            edit(null);
-          }}
-        />
+        <Suspense fallback={null}>
+          <StudentDialog
+            studio={studio}
+            student={editing}
+            today={today}
+            newId={newId}
+            onSave={onSave}
+            onFamily={onFamily}
+            onArchive={() => onArchive(editing.id, today)}
+            onClose={() => edit(null)}
+            onErase={() => {
+              askErase(editing);
+              edit(null);
+            }}
+          />
+        </Suspense>
       )}
       {erasing && (
         <Confirm
