@@ -15,7 +15,7 @@ import {
 } from '../requirements';
 import type { CalendarDay } from '../time';
 import { valueAt } from '../value-at';
-import type { Ending, GoalEvent, GoalResult } from './goal-history';
+import type { Ending, GoalEvent, GoalResult } from './goal-event';
 
 /** What was done to one gate: heard and passed on a day, or moved to another. */
 export interface GateState {

@@ -16,17 +16,8 @@ export {
   type GoalPlan,
   type GateState,
 } from './goal';
-export {
-  ENDINGS,
-  inSession,
-  programmeChange,
-  told,
-  toTell,
-  withProgramme,
-  type Ending,
-  type GoalEvent,
-  type GoalResult,
-} from './goal-history';
+export { ENDINGS, type Ending, type GoalEvent, type GoalResult } from './goal-event';
+export { inSession, told, toTell, withProgramme } from './goal-history';
 export { NO_OWN_CHOICE, ownChoices, type OwnChoices } from './own-choice';
 export { searchFacts } from './search-facts';
 export {

@@ -249,18 +249,20 @@ function Bench({
               onTakeBackIn={(pieceId) => void leaveOut(goal.id, pieceId, false)}
             />
           )}
-          <Suspense fallback={null}><EntryFacts
-            context={context}
-            onSession={(id) => void chooseSession(goal.id, id)}
-            onAim={(id) => void chooseAim(goal.id, id)}
-            onFact={(fact, value) => void setFact(goal.id, fact, value)}
-            onTakes={(takes) => void setTakes(goal.id, takes)}
-            onCondition={(topic, settled) => void settleCondition(goal.id, topic, settled)}
-            onEdition={(componentId, edition) => void nameEdition(goal.id, componentId, edition)}
-            onRecording={(day) => void setRecordingSent(goal.id, day)}
-            onScale={(rowId, heard) => void hearScale(goal.id, rowId, heard)}
-            onCloseGoal={() => setEnding(true)}
-          /></Suspense>
+          <Suspense fallback={null}>
+            <EntryFacts
+              context={context}
+              onSession={(id) => void chooseSession(goal.id, id)}
+              onAim={(id) => void chooseAim(goal.id, id)}
+              onFact={(fact, value) => void setFact(goal.id, fact, value)}
+              onTakes={(takes) => void setTakes(goal.id, takes)}
+              onCondition={(topic, settled) => void settleCondition(goal.id, topic, settled)}
+              onEdition={(componentId, edition) => void nameEdition(goal.id, componentId, edition)}
+              onRecording={(day) => void setRecordingSent(goal.id, day)}
+              onScale={(rowId, heard) => void hearScale(goal.id, rowId, heard)}
+              onCloseGoal={() => setEnding(true)}
+            />
+          </Suspense>
         </div>
       </div>
       {entering.asking}

@@ -1,6 +1,12 @@
 import { useState } from 'react';
+import type { Goal } from '@/core/programme';
 import { Button, Dialog, DialogActs, TextField } from '@/ui';
-import type { Asked } from './use-entering';
+
+export interface Asked {
+  readonly title: string;
+  readonly faults: readonly string[];
+  readonly enter: (history: Goal['history']) => void;
+}
 
 /** What is not in order with an entry, and why it is made all the same. */
 export function FaultsDialog({

@@ -2,14 +2,9 @@ import { lazy, Suspense, useState, type ReactNode } from 'react';
 import type { Goal } from '@/core/programme';
 import { entryFaults, goalContext } from '@/core/register';
 import type { ReadyState } from '@/store';
+import type { Asked } from './FaultsDialog';
 
 const FaultsDialog = lazy(() => import('./FaultsDialog').then((part) => ({ default: part.FaultsDialog })));
-
-export interface Asked {
-  readonly title: string;
-  readonly faults: readonly string[];
-  readonly enter: (history: Goal['history']) => void;
-}
 
 /** Entering a goal: at once where everything is in order, else after its reason has been given. */
 export function useEntering({ studio, now }: ReadyState): {

@@ -1,13 +1,16 @@
 import { expect, test } from 'vitest';
 import tarrin from '../../demo/tarrin-flute-2026.json';
-import { readRequirementFile } from '../files';
+import { readRequirementFile } from './requirement-file';
+import {
+  checkRule,
+  copySet,
+  levelNamed,
+  levelsToHold,
+  problemsOfSet,
+  type RequirementSet,
+} from '../requirements';
 import { calendarDay } from '../time';
-import { entryWith } from './arbitrary';
-import { checkRule } from './check';
-import { copySet } from './copy';
-import { levelNamed, levelsToHold } from './held-level';
-import { problemsOfSet } from './problems';
-import type { RequirementSet } from './requirement-set';
+import { entryWith } from '../requirements/arbitrary';
 
 const read = readRequirementFile(tarrin);
 if (!read.ok) throw new Error('the demo set was not read');
