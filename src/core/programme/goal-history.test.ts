@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
 import type { Level } from '../requirements';
-import { pieceWith } from '../requirements/arbitrary';
+import { entryWith, pieceWith } from '../requirements/arbitrary';
 import { calendarDay as day } from '../time';
-import { newGoal, type Goal } from './goal';
-import { usedPieces } from './goal';
+import { newGoal, usedPieces, type Goal } from './goal';
+import { piecesFor } from './own-choice';
 import { inSession, toTell, told, withProgramme } from './goal-history';
 
 const level = {
@@ -60,4 +60,19 @@ test('the pieces of a goal that was withdrawn were not used', () => {
   const used = (ended: Goal['ended']) =>
     usedPieces([{ ...closed, ...(ended && { ended }) }], new Map(), 's', null).map(({ pieceId }) => pieceId);
   expect([used(undefined), used('taken'), used('withdrawn')]).toEqual([['a'], ['a'], []]);
+});
+
+test('picked by hand, an own choice shows what is not known to be for other instruments', () => {
+  const all = new Map(
+    [
+      pieceWith('listed'),
+      pieceWith('horn', { instrument: 'Horn, trumpet' }),
+      pieceWith('piano', { instrument: 'piano' }),
+      pieceWith('nobody said'),
+    ].map((piece) => [piece.id, piece]),
+  );
+  const { set } = entryWith([], [{ pieces: [pieceWith('listed')], min: 1, max: 1 }], {});
+  const shown = (instrument: string) => [...piecesFor(instrument, all, [set]).keys()];
+  expect(shown('horn')).toEqual(['horn', 'nobody said']);
+  expect(shown('flute')).toEqual(['listed', 'nobody said']);
 });

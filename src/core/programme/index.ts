@@ -18,7 +18,7 @@ export {
 } from './goal';
 export { ENDINGS, type Ending, type GoalEvent, type GoalResult } from './goal-event';
 export { inSession, told, toTell, withProgramme } from './goal-history';
-export { NO_OWN_CHOICE, ownChoices, type OwnChoices } from './own-choice';
+export { NO_OWN_CHOICE, ownChoices, piecesFor, type OwnChoices } from './own-choice';
 export { searchFacts } from './search-facts';
 export {
   cheapestProgramme,

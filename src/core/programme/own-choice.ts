@@ -63,3 +63,13 @@ export function ownChoices(
     unsaid: said.filter(({ is }) => is === 'unknown').length,
   };
 }
+
+/** Pieces a teacher may pick an own choice from by hand: all that are not known to be for other instruments. */
+export function piecesFor(
+  instrument: string,
+  pieces: ReadonlyMap<string, Piece>,
+  sets: Iterable<RequirementSet>,
+): ReadonlyMap<string, Piece> {
+  const isFor = forInstrument(sets);
+  return new Map([...pieces].filter(([, piece]) => isFor(piece, instrument) !== 'no'));
+}

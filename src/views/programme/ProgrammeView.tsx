@@ -2,6 +2,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { checkRule, choicesOf } from './programme-model';
 import { choosesPieces, explainRule, isPrepared, type Component } from '@/core/requirements';
 import { formatBars } from '@/core/music';
+import { piecesFor } from '@/core/programme';
 import { programmeQuestion, type GoalContext } from '@/core/register';
 import { formatDay } from '@/core/time';
 import {
@@ -122,6 +123,10 @@ function Bench({
   const tried = slot && cursor !== null && choosesPieces(slot) ? cursor : null;
   const trial = tried === null ? null : { ...entry, programme: choicesOf(entry, slot as Component, tried) };
   const { studio } = ready;
+  const suited = useMemo(
+    () => piecesFor(context.student.instrument, studio.pieces, studio.sets.values()),
+    [context.student.instrument, studio.pieces, studio.sets],
+  );
   const sums = useMemo(
     () => (slots.some(choosesPieces) ? programmeQuestion(studio, context) : null),
     [slots, context, studio],
@@ -200,7 +205,7 @@ function Bench({
               key={slot.id}
               slot={slot}
               context={context}
-              pieces={ready.studio.pieces}
+              pieces={slot.source.kind === 'own choice' ? suited : studio.pieces}
               effort={ready.studio.settings.effort}
               cursor={cursor}
               onCursor={setCursor}

@@ -157,7 +157,9 @@ function ComponentDetail({
             ))}
           </Table>
         )}
-        {source.kind === 'own choice' && <p>Any piece of the library, under the rules of the level.</p>}
+        {source.kind === 'own choice' && (
+          <p>Any piece for the student’s instrument, under the rules of the level.</p>
+        )}
         {source.kind === 'excerpt' && (
           <p>
             {pieces.get(source.pieceId)?.title}, bars {excerptPlace(source)}
