@@ -7,33 +7,20 @@ import {
   type BarNote,
   type MarkSheet,
 } from '@/core/marks';
+import { withdrawn, type Goal } from '@/core/programme';
 import {
-  inSession,
-  newGoal,
-  told,
-  withChoice,
-  withoutChoice,
-  withProgramme,
-  type Ending,
-  type Goal,
-  type GoalPlan,
-  type GoalResult,
-} from '@/core/programme';
-import { afterChange, type LessonRecord, type Studio, type StudioSettings } from '@/core/register';
-import {
-  allSchemes,
-  choiceCount,
-  componentOf,
-  findLevel,
-  schemeOf,
-  withCommonLevel,
-  type Choice,
-  type Programme,
-  type Takes,
-} from '@/core/requirements';
-import { shortName, type LevelHeld, type Student } from '@/core/students';
+  afterChange,
+  afterInstrument,
+  type GoalAnswer,
+  type LessonRecord,
+  type Studio,
+  type StudioSettings,
+} from '@/core/register';
+import { allSchemes, componentOf, findLevel, schemeOf, withCommonLevel } from '@/core/requirements';
+import { shortName, type Student } from '@/core/students';
 import type { CalendarDay, Closure } from '@/core/time';
 import type { Edit } from './changes';
+import { noteErased } from './erased';
 import { newId } from './seed';
 import { dropSnapshots, forgetInSnapshots } from './snapshots';
 import { saveForm, type FormOutcome } from './forms';
@@ -44,8 +31,34 @@ const nameOf = (student: Student | undefined) => (student ? shortName(student.na
 
 // The register ------------------------------------------------------------------------------------
 
-export const saveStudent = (student: Student, opened: Student | null): Promise<FormOutcome<Student>> =>
-  saveForm(`save ${nameOf(student)}`, 'student', student, opened, partnerEdits);
+/** What was answered when the instrument changed, by goal id, and the pieces taken out with it. */
+export interface InstrumentAnswers {
+  readonly goals: ReadonlyMap<string, GoalAnswer>;
+  readonly takenOut: ReadonlySet<string>;
+}
+
+export const saveStudent = (
+  student: Student,
+  opened: Student | null,
+  change: InstrumentAnswers | null = null,
+): Promise<FormOutcome<Student>> =>
+  saveForm(`save ${nameOf(student)}`, 'student', student, opened, (studio, kept) => [
+    ...partnerEdits(studio, kept),
+    ...(opened && change ? instrumentEdits(studio, opened, kept.instrument, change) : []),
+  ]);
+
+function instrumentEdits(
+  studio: Studio,
+  opened: Student,
+  instrument: string,
+  { goals: answers, takenOut }: InstrumentAnswers,
+): Edit[] {
+  const { goals, entries } = afterInstrument(studio, opened, instrument, answers, takenOut, today());
+  return [
+    ...goals.map((data): Edit => ({ kind: 'goal', data })),
+    ...entries.map((data): Edit => ({ kind: 'repertoire', data })),
+  ];
+}
 
 /** Minutes of practice by weekday, from Monday. */
 export const setPracticeMinutes = (id: string, minutesByWeekday: readonly number[]): Promise<boolean> =>
@@ -77,10 +90,21 @@ export const addStudents = (students: readonly Student[]): Promise<boolean> =>
     ),
   ]);
 
-export const archiveStudent = (id: string, on: CalendarDay | null): Promise<boolean> =>
+/** @param givenUp - ids of open goals that are withdrawn with it */
+export const archiveStudent = (
+  id: string,
+  on: CalendarDay | null,
+  givenUp: readonly string[] = [],
+): Promise<boolean> =>
   act(on ? 'archive the student' : 'bring the student back', (studio) => {
     const student = studio.students.get(id);
-    return student ? [{ kind: 'student', data: { ...student, archivedOn: on } }] : [];
+    const goals = givenUp.flatMap((goal) => studio.goals.get(goal) ?? []);
+    return student
+      ? [
+          { kind: 'student', data: { ...student, archivedOn: on } },
+          ...goals.map((goal): Edit => ({ kind: 'goal', data: withdrawn(goal, on ?? today()) })),
+        ]
+      : [];
   });
 
 /** The student, with goals, mark sheets and lessons, for good. */
@@ -98,6 +122,7 @@ export async function eraseStudent(id: string): Promise<void> {
   );
   await erase('erase a student', (studio) => keysOfStudent(studio, id));
   await forgetInSnapshots(state.which, new Set(keys));
+  noteErased(state.which, id, today());
 }
 
 function keysOfStudent(studio: Studio, id: string): string[] {
@@ -174,169 +199,6 @@ export const setCommonLevel = (family: string, rank: number, common: number | nu
       data: { ...settings, commonLevels: withCommonLevel(settings.commonLevels, family, rank, common) },
     },
   ]);
-
-// Goal and programme ------------------------------------------------------------------------------
-
-export async function addGoal(
-  goal: Pick<Goal, 'studentId' | 'setId' | 'levelId' | 'sessionId' | 'aimAwardId'>,
-  today: CalendarDay,
-  settled: Partial<Pick<Goal, 'programme' | 'enteredOn' | 'history'>> = {},
-): Promise<string> {
-  const id = newId();
-  await act(settled.enteredOn ? 'enter' : 'set a goal', (studio) => {
-    const set = studio.sets.get(goal.setId);
-    const level = set && findLevel(set, goal.levelId);
-    const data = newGoal(id, goal, level, today, settled);
-    return [{ kind: 'goal', data }];
-  });
-  return id;
-}
-
-const changeGoal = (action: string, id: string, change: (goal: Goal, studio: Studio) => Partial<Goal>) =>
-  act(action, (studio) => {
-    const goal = studio.goals.get(id);
-    return goal ? [{ kind: 'goal', data: { ...goal, ...change(goal, studio) } }] : [];
-  });
-
-/** The same goal in another session: prepared for from now on, to be entered anew. */
-export const chooseSession = (id: string, sessionId: string): Promise<boolean> =>
-  changeGoal('change the session', id, (goal) => inSession(goal, sessionId, today()));
-export const chooseAim = (id: string, aimAwardId: string): Promise<boolean> =>
-  changeGoal('change the aim', id, () => ({ aimAwardId }));
-/** @param history - with the reason, where something is not in order */
-export const enterGoal = (id: string, on: CalendarDay | null, history?: Goal['history']): Promise<boolean> =>
-  changeGoal(on ? 'enter' : 'take the entry back', id, (goal) => ({
-    enteredOn: on,
-    ...(history && { history: [...(goal.history ?? []), ...history] }),
-  }));
-/** The office was told of what changed after entry. */
-export const tellOffice = (id: string): Promise<boolean> =>
-  changeGoal('note that the office was told', id, (goal) => told(goal, today()));
-
-/** How it ended, and with what result where it is known; an award of a graded exam is a level held from then on. */
-export const endGoal = (id: string, ended: Ending, result: GoalResult | null): Promise<boolean> =>
-  act('close the goal', (studio) => {
-    const goal = studio.goals.get(id);
-    if (!goal) return [];
-    const student = studio.students.get(goal.studentId);
-    const set = studio.sets.get(goal.setId);
-    const level = set && findLevel(set, goal.levelId);
-    const data: Goal = { ...goal, closedOn: goal.closedOn ?? today(), ended, ...(result && { result }) };
-    const passed = result?.award != null && set?.kind === 'graded exam' && level && student;
-    if (!passed) return [{ kind: 'goal', data }];
-    const held: LevelHeld = {
-      family: set.family,
-      levelName: level.name,
-      rank: level.rank,
-      day: result.on,
-      award: result.award,
-    };
-    return [
-      { kind: 'goal', data },
-      { kind: 'student', data: { ...student, levelsHeld: [...student.levelsHeld, held] } },
-    ];
-  });
-export const reopenGoal = (id: string): Promise<boolean> =>
-  act('reopen the goal', ({ goals }) => {
-    const goal = goals.get(id);
-    if (!goal) return [];
-    const open = Object.entries(goal).filter(([name]) => name !== 'ended' && name !== 'result');
-    return [{ kind: 'goal', data: { ...(Object.fromEntries(open) as unknown as Goal), closedOn: null } }];
-  });
-export const setFact = (id: string, fact: string, value: string): Promise<boolean> =>
-  changeGoal(`note ${fact}`, id, (goal) => ({ facts: { ...goal.facts, [fact]: value } }));
-export const setTakes = (id: string, takes: Takes | null): Promise<boolean> =>
-  changeGoal('note the takes', id, () => ({ takes }));
-export const settleCondition = (id: string, topic: string, settled: string): Promise<boolean> =>
-  changeGoal(`settle ${topic}`, id, (goal) => ({ conditions: { ...goal.conditions, [topic]: settled } }));
-export const nameEdition = (id: string, componentId: string, edition: string): Promise<boolean> =>
-  changeGoal('name the edition', id, (goal) => ({ editions: { ...goal.editions, [componentId]: edition } }));
-export const setRecordingSent = (id: string, on: CalendarDay | null): Promise<boolean> =>
-  changeGoal('note the recording', id, () => ({ recordingSentOn: on }));
-export const hearScale = (id: string, rowId: string, heard: boolean): Promise<boolean> =>
-  changeGoal('note a scale', id, (goal) => ({
-    scalesHeard: [...goal.scalesHeard.filter((each) => each !== rowId), ...(heard ? [rowId] : [])],
-  }));
-export const waiveRule = (id: string, ruleId: string, by: string, why: string): Promise<boolean> =>
-  changeGoal('waive a rule', id, (goal) => ({
-    waivers: [...goal.waivers.filter((each) => each.ruleId !== ruleId), { ruleId, by, why }],
-  }));
-export const unwaiveRule = (id: string, ruleId: string): Promise<boolean> =>
-  changeGoal('take a waiver back', id, (goal) => ({
-    waivers: goal.waivers.filter((each) => each.ruleId !== ruleId),
-  }));
-
-const changeProgramme = (action: string, id: string, change: (goal: Goal, studio: Studio) => Programme) =>
-  changeGoal(action, id, (goal, studio) => {
-    const set = studio.sets.get(goal.setId);
-    const level = set && findLevel(set, goal.levelId);
-    return withProgramme(goal, change(goal, studio), level, studio.pieces, today());
-  });
-
-export const choosePiece = (id: string, componentId: string, choice: Choice): Promise<boolean> =>
-  changeProgramme('choose a piece', id, (goal, studio) => {
-    const set = studio.sets.get(goal.setId);
-    const level = set && findLevel(set, goal.levelId);
-    const component = level && componentOf(level, componentId);
-    const max = component ? Math.max(1, choiceCount(component).max) : 1;
-    return withChoice(goal.programme, componentId, choice, max);
-  });
-export const takeProgramme = (id: string, programme: Programme): Promise<boolean> =>
-  changeProgramme('take a programme', id, () => programme);
-/** Whether the search may change a chosen piece. */
-export const loosen = (id: string, pieceId: string, loose: boolean): Promise<boolean> =>
-  changeGoal(loose ? 'let a piece change' : 'keep a piece', id, (goal) => ({
-    loose: withOrWithout(goal.loose, pieceId, loose),
-  }));
-/** Whether the search leaves a piece out. */
-export const leaveOut = (id: string, pieceId: string, out: boolean): Promise<boolean> =>
-  changeGoal(out ? 'leave a piece out' : 'take a piece back in', id, (goal) => ({
-    leftOut: withOrWithout(goal.leftOut, pieceId, out),
-  }));
-const withOrWithout = (ids: readonly string[] = [], id: string, isIn: boolean): string[] => [
-  ...ids.filter((each) => each !== id),
-  ...(isIn ? [id] : []),
-];
-export const dropChoice = (id: string, componentId: string, index: number): Promise<boolean> =>
-  changeProgramme('drop a piece', id, (goal) => withoutChoice(goal.programme, componentId, index));
-
-// The plan ----------------------------------------------------------------------------------------
-
-const changePlan = (action: string, id: string, change: (plan: GoalPlan) => Partial<GoalPlan>) =>
-  changeGoal(action, id, (goal) => ({ plan: { ...goal.plan, ...change(goal.plan) } }));
-
-export const setGate = (
-  id: string,
-  componentId: string,
-  stage: Stage,
-  change: { readonly movedTo?: CalendarDay | null; readonly passedOn?: CalendarDay | null },
-): Promise<boolean> =>
-  changePlan(change.passedOn === undefined ? 'move a gate' : 'pass a gate', id, ({ gates }) => {
-    const same = (gate: { componentId: string; stage: Stage }) =>
-      gate.componentId === componentId && gate.stage === stage;
-    const before = gates.find(same) ?? { componentId, stage, movedTo: null, passedOn: null };
-    return { gates: [...gates.filter((gate) => !same(gate)), { ...before, ...change }] };
-  });
-
-export const shutWeek = (id: string, from: CalendarDay, shut: boolean): Promise<boolean> =>
-  changePlan(shut ? 'shut a week' : 'open a week', id, ({ shutWeeks }) => ({
-    shutWeeks: shut ? [...new Set([...shutWeeks, from])].sort() : shutWeeks.filter((day) => day !== from),
-  }));
-
-export const setMinutes = (id: string, componentId: string, minutes: number | null): Promise<boolean> =>
-  changePlan('set the minutes of a piece', id, ({ minutes: before }) => ({
-    minutes: Object.fromEntries([
-      ...Object.entries(before).filter(([component]) => component !== componentId),
-      ...(minutes === null ? [] : [[componentId, minutes] as const]),
-    ]),
-  }));
-
-export const setMemorised = (id: string, componentId: string, memorised: boolean): Promise<boolean> =>
-  changePlan(memorised ? 'play from memory' : 'play from the page', id, (plan) => ({
-    memorised: memorised
-      ? [...new Set([...plan.memorised, componentId])]
-      : plan.memorised.filter((each) => each !== componentId),
-  }));
 
 // Marks -------------------------------------------------------------------------------------------
 

@@ -5,10 +5,12 @@
  * promise resolves. Nothing here knows a rule of an exam.
  */
 export * from './actions';
+export * from './goal-actions';
 export * from './library-actions';
 export * from './score-actions';
 export * from './shelf-actions';
 export * from './skill-actions';
+export { erasedStudents } from './erased';
 export { exportStudio, importPreview, lastBackup, takeImport, type ImportPreview } from './backup';
 export { keepSnapshot, listSnapshots, restoreSnapshot, type SnapshotInfo } from './snapshots';
 export type { Now } from './clock';

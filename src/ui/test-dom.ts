@@ -29,6 +29,6 @@ export const press = (name: string | RegExp, at = 0): void => {
   fireEvent.click(screen.getAllByRole('button', { name })[at] as HTMLElement);
 };
 /** Types into the field of that label, in place of what stands there. */
-export const type = (label: string, value: string): void => {
+export const type = (label: string | RegExp, value: string): void => {
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
 };

@@ -6,7 +6,7 @@ import kept2 from './kept/version-2.json';
 import demo from '../../demo/studio.json';
 import { calendarDay } from '../time';
 import { formatCalendar } from './calendar';
-import { previewMerge } from './merge';
+import { previewMerge, withoutStudents } from './merge';
 import { formatPieces, PIECE_COLUMNS, readPieces, type PieceColumn } from './piece-table';
 import { currentVersion, readRecord, recordKey, type StoredRecord } from './records';
 import type { RecordKind } from './record-kind';
@@ -336,4 +336,21 @@ describe('records and files of earlier versions', () => {
       expect(read.ok ? [] : read.why.map((each) => each.pointer.startsWith('/data'))).toContain(true);
     },
   );
+});
+
+test('students left out of a file take everything that is theirs with them, and nothing else', () => {
+  const whole = previewMerge([], records);
+  const of = (name: string, data: unknown) => (data as Record<string, unknown>)[name];
+  const goals = records.filter(({ kind, data }) => kind === 'goal' && of('studentId', data) === 'orla');
+  const ids = new Set(goals.map(({ id }) => id));
+  const hers = records.filter(
+    ({ kind, id, data }) =>
+      id === 'orla' ||
+      ids.has(id) ||
+      of('studentId', data) === 'orla' ||
+      (kind === 'sheet' && ids.has(String(of('goalId', data)))),
+  );
+  expect(new Set(hers.map(({ kind }) => kind))).toContain('sheet');
+  const left = withoutStudents(whole, new Set(['orla'])).add;
+  expect(new Set(left)).toEqual(new Set(records.filter((record) => !hers.includes(record))));
 });

@@ -6,7 +6,7 @@
  */
 export { formatCalendar, type CalendarEvent } from './calendar';
 export { mergeEdit, settleClashes, type Clash } from './merge-edit';
-export { previewMerge, type MergePreview } from './merge';
+export { previewMerge, withoutStudents, type MergePreview } from './merge';
 export {
   GRADED_COLUMNS,
   readGraded,

@@ -12,6 +12,23 @@ export interface MergePreview {
   readonly older: number;
 }
 
+/** What would be taken without some students: neither they nor their goals, marks, lessons and repertoire. */
+export function withoutStudents(merge: MergePreview, ids: ReadonlySet<string>): MergePreview {
+  const theirs = (name: string, record: StoredRecord) =>
+    ids.has(String((record.data as Readonly<Record<string, unknown>>)[name]));
+  const goals = new Set(
+    merge.add.filter((record) => record.kind === 'goal' && theirs('studentId', record)).map(({ id }) => id),
+  );
+  const add = merge.add.filter((record) =>
+    record.kind === 'student' || record.kind === 'skillbook'
+      ? !ids.has(record.id)
+      : record.kind === 'sheet'
+        ? !goals.has(String((record.data as Readonly<Record<string, unknown>>)['goalId']))
+        : !theirs('studentId', record),
+  );
+  return { ...merge, add };
+}
+
 const last = (record: StoredRecord) => record.revs.at(-1) ?? '';
 
 /**

@@ -30,15 +30,8 @@ export function withProgramme(
   pieces: ReadonlyMap<string, Piece>,
   on: CalendarDay,
 ): Goal {
-  const what =
-    level && goal.enteredOn !== null ? programmeChange(goal.programme, programme, level, pieces) : '';
-  return {
-    ...goal,
-    programme,
-    ...(what !== '' && {
-      history: [...(goal.history ?? []), { on, kind: 'changed after entry', what, toldOn: null }],
-    }),
-  };
+  const what = level ? programmeChange(goal.programme, programme, level, pieces) : '';
+  return withOfficeToTell({ ...goal, programme }, what, on);
 }
 
 /** "Dance: Low Water Air instead of Fog Minuet"; empty where nothing the office knows of changed. */
@@ -62,6 +55,22 @@ function programmeChange(
     })
     .join('; ');
 }
+
+/** The goal given up; where it was entered the office must be told. */
+export const withdrawn = (goal: Goal, on: CalendarDay): Goal => ({
+  ...withOfficeToTell(goal, 'withdrawn', on),
+  closedOn: goal.closedOn ?? on,
+  ended: 'withdrawn',
+});
+
+/** The goal with something the office must be told; nothing before it is entered. */
+export const withOfficeToTell = (goal: Goal, what: string, on: CalendarDay): Goal =>
+  goal.enteredOn === null || what === ''
+    ? goal
+    : {
+        ...goal,
+        history: [...(goal.history ?? []), { on, kind: 'changed after entry', what, toldOn: null }],
+      };
 
 /** Changes after entry that the office has not been told. */
 export const toTell = (goal: Goal): Extract<GoalEvent, { kind: 'changed after entry' }>[] =>

@@ -45,6 +45,8 @@ export interface Goal {
   readonly levelId: string;
   readonly sessionId: string;
   readonly aimAwardId: string;
+  /** What it is played on, where the student has gone on to another instrument; left out while it is the student's own. */
+  readonly instrument?: string;
   readonly programme: Programme;
   readonly facts: Readonly<Record<string, string>>;
   readonly takes: Takes | null;

@@ -6,7 +6,7 @@ import { BARE_PIECE, type Piece } from '../repertoire';
 import { BARE_LEVEL, BARE_SESSION, BARE_SET, type RequirementSet } from '../requirements';
 import type { Student } from '../students';
 import { calendarDay as day } from '../time';
-import { awaitingResult, deadlinesOf, deadlineWords, decisionsOf, openGoals } from './decisions';
+import { unsettledGoals, deadlinesOf, deadlineWords, decisionsOf, openGoals } from './decisions';
 import { entryFaults } from './entry-check';
 import { goalContext } from './goal-context';
 import { hearToday } from './hear-today';
@@ -126,7 +126,7 @@ function studioOf(goals: readonly Goal[], rest: Partial<Student> = {}, bars = 20
   };
 }
 const contexts = (studio: Studio) =>
-  [...openGoals(studio), ...awaitingResult(studio)].flatMap((each) => goalContext(studio, each, today) ?? []);
+  [...openGoals(studio), ...unsettledGoals(studio)].flatMap((each) => goalContext(studio, each, today) ?? []);
 const decisions = (studio: Studio) => decisionsOf(contexts(studio), today);
 
 describe('an entry made today', () => {

@@ -69,22 +69,27 @@ export function openGoals(studio: Studio): Goal[] {
     .sort((a, b) => (dayOf(a) < dayOf(b) ? -1 : dayOf(a) > dayOf(b) ? 1 : a.id < b.id ? -1 : 1));
 }
 
-/** Closed goals that were taken and whose result nobody has entered. */
-export const awaitingResult = (studio: Studio): Goal[] =>
+/** Closed goals that still ask for something: the result of one that was taken, the office to be told of one withdrawn. */
+export const unsettledGoals = (studio: Studio): Goal[] =>
   [...studio.goals.values()].filter(
-    ({ ended, result, studentId }) =>
-      ended === 'taken' && result === undefined && studio.students.get(studentId)?.archivedOn === null,
+    (goal) =>
+      (goal.ended === 'taken' &&
+        goal.result === undefined &&
+        studio.students.get(goal.studentId)?.archivedOn === null) ||
+      (goal.ended === 'withdrawn' && toTell(goal).length > 0),
   );
 
 /** What waits for an answer on these goals, first due first. Sessions that are past ask for the result alone. */
 export function decisionsOf(contexts: readonly GoalContext[], today: CalendarDay): Decision[] {
   return contexts
     .flatMap((context) =>
-      context.session.day < today
-        ? [resultOf(context, today)]
-        : context.goal.closedOn === null
-          ? decisionsOfGoal(context, today)
-          : [],
+      context.goal.ended === 'withdrawn'
+        ? tellOf(context, today)
+        : context.session.day < today
+          ? [resultOf(context, today)]
+          : context.goal.closedOn === null
+            ? decisionsOfGoal(context, today)
+            : [],
     )
     .sort((a, b) => a.days - b.days || (a.goalId < b.goalId ? -1 : a.goalId > b.goalId ? 1 : 0));
 }
@@ -99,6 +104,12 @@ const resultOf = ({ goal, level, session }: GoalContext, today: CalendarDay): De
   session: session.name,
 });
 
+function tellOf({ goal }: GoalContext, today: CalendarDay): Decision[] {
+  const what = toTell(goal).map((each) => each.what);
+  const { id: goalId, studentId } = goal;
+  return what.length > 0 ? [{ kind: 'tell', goalId, studentId, due: today, days: 0, what }] : [];
+}
+
 function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
   const { goal, level, session, verdicts, plan } = context;
   const closes = session.entryCloses;
@@ -112,9 +123,7 @@ function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
     .filter((slot) => slot.open > 0)
     .map(({ componentId }) => level.components.find(({ id }) => id === componentId)?.name ?? '');
   const soon = closes ?? session.day;
-  const list: Decision[] = [];
-  const untold = toTell(goal);
-  if (untold.length > 0) list.push({ kind: 'tell', ...at(today), what: untold.map(({ what }) => what) });
+  const list: Decision[] = tellOf(context, today);
   if (goal.enteredOn === null && closes !== null && closes >= today)
     list.push({ kind: 'enter', ...at(closes), level: level.name, session: session.name, open });
   else if (open.length > 0) list.push({ kind: 'choose', ...at(soon), lists: open });

@@ -48,7 +48,8 @@ export interface GoalContext {
 
 /** Undefined when the goal names a student, set, level or session that is gone. */
 export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): GoalContext | undefined {
-  const student = studio.students.get(goal.studentId);
+  const own = studio.students.get(goal.studentId);
+  const student = own && goal.instrument !== undefined ? { ...own, instrument: goal.instrument } : own;
   const set = studio.sets.get(goal.setId);
   const level = set && findLevel(set, goal.levelId);
   const session = set && findSession(set, goal.sessionId);

@@ -15,15 +15,16 @@ export {
 } from './lessons';
 export { entryFaults } from './entry-check';
 export {
-  awaitingResult,
   deadlinesOf,
   deadlineWords,
   decisionsOf,
   openGoals,
+  unsettledGoals,
   weeksLeft,
   type Deadline,
   type Decision,
 } from './decisions';
+export { afterInstrument, instrumentChange, type GoalAnswer } from './instrument-change';
 export { goalContext, type GoalContext } from './goal-context';
 export { demandsHad, playersOf, levelsToLookAt, repertoireOf } from './own-repertoire';
 export {

@@ -6,9 +6,11 @@
 export {
   heldRank,
   initials,
+  instrumentOn,
   schoolYearStart,
   shortName,
   whoPlays,
+  withInstrumentFrom,
   yearGroupOn,
   type LevelHeld,
   type Student,

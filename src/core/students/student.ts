@@ -1,4 +1,4 @@
-import { calendarDay, yearsBetween, type CalendarDay, type HasSlots } from '../time';
+import { addDays, calendarDay, yearsBetween, type CalendarDay, type HasSlots } from '../time';
 
 /** An official result: a level passed before. `family` joins the editions of one syllabus. */
 export interface LevelHeld {
@@ -14,6 +14,8 @@ export interface Student extends HasSlots {
   readonly id: string;
   readonly name: string;
   readonly instrument: string;
+  /** What was played before, each until its last day, oldest first. */
+  readonly earlierInstruments?: readonly { readonly until: CalendarDay; readonly instrument: string }[];
   /** Null where nobody said. */
   readonly birthDate: CalendarDay | null;
   /** The other student when two share a lesson. */
@@ -30,6 +32,27 @@ export interface Student extends HasSlots {
   readonly notes?: string;
   /** Words of what the student likes to play: a character, a period, a composer, a metre. */
   readonly likes?: readonly string[];
+}
+
+/** What the student played on a day. */
+export const instrumentOn = (
+  { instrument, earlierInstruments = [] }: Pick<Student, 'instrument' | 'earlierInstruments'>,
+  day: CalendarDay,
+): string => earlierInstruments.find(({ until }) => day <= until)?.instrument ?? instrument;
+
+/** The same with another instrument from a day on; the days before stay as they were. */
+export function withInstrumentFrom<T extends Pick<Student, 'instrument' | 'earlierInstruments'>>(
+  student: T,
+  instrument: string,
+  from: CalendarDay,
+): T {
+  const last = addDays(from, -1);
+  const before = (student.earlierInstruments ?? []).filter(({ until }) => until < last);
+  return {
+    ...student,
+    instrument,
+    earlierInstruments: [...before, { until: last, instrument: instrumentOn(student, last) }],
+  };
 }
 
 /** The highest rank held in a family; 0 when none is. */

@@ -3,7 +3,7 @@ import { componentMax, latestSheet, schemeComponent, sheetMark, type Assessor } 
 import { formatBars } from '@/core/music';
 import { practiceCard } from '@/core/plan';
 import { goalContext, hearToday, type GoalContext } from '@/core/register';
-import { initials } from '@/core/students';
+import { initials, instrumentOn } from '@/core/students';
 import { formatDay, isCalendarDay, slotMinutes, type CalendarDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
@@ -103,7 +103,7 @@ function DaySheet({
               <td>
                 <b>{lesson.students.map((student) => nameOf(student.name)).join(', ')}</b>
                 <br />
-                {lesson.students.map((student) => student.instrument).join(', ')}
+                {lesson.students.map((student) => instrumentOn(student, day)).join(', ')}
               </td>
               <td>
                 {hear.slice(0, 5).map((line) => (

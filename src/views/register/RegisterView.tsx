@@ -223,7 +223,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
               newId={newId}
               onSave={saveStudent}
               onFamily={(instrument, family) => void nameFamily(instrument, family)}
-              onArchive={(id, on) => void archiveStudent(id, on)}
+              onArchive={(id, on, givenUp) => void archiveStudent(id, on, givenUp)}
               onErase={(id) => void eraseStudent(id)}
             />
           </Section>

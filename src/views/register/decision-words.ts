@@ -20,7 +20,7 @@ export function decisionWords(decision: Decision, today: CalendarDay): string {
     case 'result':
       return `${decision.level}, ${decision.session}, was on ${formatDay(decision.due, 'medium')}. What came of it?`;
     case 'tell':
-      return `The programme changed after entry, and the office must be told. ${decision.what.join('. ')}.`;
+      return `Changed after entry, and the office must be told. ${decision.what.join('. ')}.`;
     case 'choose':
       return `${decision.lists.join(', ')} not chosen.`;
     case 'rule':

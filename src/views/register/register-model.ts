@@ -7,8 +7,8 @@ import {
   hearToday,
   makeUpsOwed,
   lessonsOn,
-  awaitingResult,
   openGoals,
+  unsettledGoals,
   type DayLesson,
   type Deadline,
   type Decision,
@@ -46,7 +46,7 @@ export function registerModel(
   today: CalendarDay,
   time: string,
 ): RegisterModel {
-  const contexts = [...openGoals(studio), ...awaitingResult(studio)].flatMap(
+  const contexts = [...openGoals(studio), ...unsettledGoals(studio)].flatMap(
     (goal) => goalContext(studio, goal, today) ?? [],
   );
   const coming = contexts.filter(({ goal, session }) => goal.closedOn === null && session.day >= today);

@@ -1,32 +1,41 @@
-import { useState } from 'react';
-import type { Studio } from '@/core/register';
-import { levelsToHold } from '@/core/requirements';
-import { familyOf, INSTRUMENT_FAMILIES, type InstrumentFamily } from '@/core/skills';
-import { schoolYearStart, yearGroupOn, type LevelHeld, type Student } from '@/core/students';
+import equal from 'fast-deep-equal';
+import { lazy, Suspense, useRef, useState } from 'react';
+import { instrumentChange, type Studio } from '@/core/register';
+import { familyOf, INSTRUMENT_FAMILIES, instrumentKey, type InstrumentFamily } from '@/core/skills';
 import {
-  addDays,
+  schoolYearStart,
+  withInstrumentFrom,
+  yearGroupOn,
+  type LevelHeld,
+  type Student,
+} from '@/core/students';
+import {
   calendarDay,
-  dayOfWeek,
-  formatDay,
   formatWeekday,
   isCalendarDay,
   WEEKDAYS,
   withSlotFrom,
   type CalendarDay,
   type HasSlots,
-  type LessonSlot,
-  type Weekday,
 } from '@/core/time';
-import type { FormOutcome } from '@/store';
-import { Button, CheckField, Combobox, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import type { FormOutcome, InstrumentAnswers } from '@/store';
+import { Button, CheckField, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
 import { useSaving } from '../../shell/use-saving';
+import { HeldLevels } from './HeldLevels';
+import { slotDraft, slotErrors, slotOf } from './slot-draft';
+import { SlotFields } from './SlotFields';
 import css from './StudentDialog.module.css';
 
-const KINDS = [
-  { value: 'weekly', label: 'every week' },
-  { value: 'fortnightly', label: 'every other week' },
-  { value: 'none', label: 'no fixed lesson' },
-] as const;
+const InstrumentDialog = lazy(() =>
+  import('./InstrumentDialog').then((part) => ({ default: part.InstrumentDialog })),
+);
+
+/** @param change - what was answered where the instrument changed */
+export type SaveStudent = (
+  student: Student,
+  opened: Student | null,
+  change: InstrumentAnswers | null,
+) => Promise<FormOutcome<Student>>;
 
 /** A student's own facts; a new student when `student` is null. */
 export function StudentDialog({
@@ -44,7 +53,7 @@ export function StudentDialog({
   readonly student: Student | null;
   readonly today: CalendarDay;
   readonly newId: () => string;
-  readonly onSave: (student: Student, opened: Student | null) => Promise<FormOutcome<Student>>;
+  readonly onSave: SaveStudent;
   /** Called with the family of an instrument that is not in the table. */
   readonly onFamily: (instrument: string, family: InstrumentFamily) => void;
   readonly onArchive?: () => void;
@@ -53,24 +62,17 @@ export function StudentDialog({
 }) {
   // As it was when the dialog was opened: what another tab saves meanwhile is not taken for the teacher's own typing.
   const [student] = useState(given);
-  const saving = useSaving(onSave, onClose);
-  const slot = student?.slot ?? {
-    kind: 'weekly' as const,
-    weekday: 2 as Weekday,
-    start: '16:00',
-    minutes: 30,
-  };
+  const answers = useRef<InstrumentAnswers | null>(null);
+  const saving = useSaving<Student>((typed, opened) => onSave(typed, opened, answers.current), onClose);
   const [name, setName] = useState(student?.name ?? '');
   const [family, setFamily] = useState<InstrumentFamily | ''>('');
   const [instrument, setInstrument] = useState(student?.instrument ?? '');
+  /** Whether another instrument is played from a day on, or the old one was written wrongly. */
+  const [wasWrong, setWasWrong] = useState(false);
+  const [playsFrom, setPlaysFrom] = useState<string>(today);
+  const [asking, ask] = useState<Student | null>(null);
   const [birthDate, setBirthDate] = useState<string>(student?.birthDate ?? '');
-  const [kind, setKind] = useState<LessonSlot['kind']>(slot.kind);
-  const [weekday, setWeekday] = useState(String(slot.kind === 'none' ? 2 : slot.weekday));
-  const [start, setStart] = useState(slot.kind === 'none' ? '16:00' : slot.start);
-  const [minutes, setMinutes] = useState(String(slot.kind === 'none' ? 30 : slot.minutes));
-  const [anchor, setAnchor] = useState<string>(
-    slot.kind === 'fortnightly' ? slot.anchor : nextOn(slot.kind === 'none' ? 2 : slot.weekday, today),
-  );
+  const [draft, setDraft] = useState(() => slotDraft(student?.slot ?? null, today));
   /** The first day of another slot: the lessons before it stay as they were. */
   const [slotFrom, setSlotFrom] = useState<string>(today);
   const [partner, setPartner] = useState(student?.sharesWith ?? '');
@@ -91,17 +93,14 @@ export function StudentDialog({
   // An instrument the table does not know: its family is asked, never guessed.
   const asksFamily =
     instrument.trim() !== '' && familyOf(instrument, studio.settings.instrumentFamilies) === null;
-  const slotChanged =
-    student !== null &&
-    (kind !== slot.kind ||
-      (slot.kind !== 'none' &&
-        (Number(weekday) !== slot.weekday || start !== slot.start || Number(minutes) !== slot.minutes)) ||
-      (slot.kind === 'fortnightly' && anchor !== slot.anchor));
+  const slotChanged = student !== null && !equal(slotOf(draft), student.slot);
+  const changed = student !== null && instrumentKey(instrument) !== instrumentKey(student.instrument);
   const errors = {
-    anchor:
-      kind === 'fortnightly' && !(isCalendarDay(anchor) && dayOfWeek(anchor) === Number(weekday))
-        ? `A ${formatWeekday(Number(weekday) as Weekday)}.`
+    playsFrom:
+      changed && !wasWrong && !(isCalendarDay(playsFrom) && playsFrom <= today)
+        ? 'A day up to today.'
         : undefined,
+    ...slotErrors(draft),
     slotFrom: slotChanged && !isCalendarDay(slotFrom) ? 'A day.' : undefined,
     name: name.trim() === '' ? 'The student needs a name.' : undefined,
     instrument: instrument.trim() === '' ? 'Which instrument or voice?' : undefined,
@@ -109,8 +108,6 @@ export function StudentDialog({
       birthDate !== '' && (!isCalendarDay(birthDate) || birthDate > today)
         ? 'A day in the past, or empty.'
         : undefined,
-    minutes:
-      kind !== 'none' && !(whole(minutes, 600) && Number(minutes) >= 5) ? '5 to 600 minutes.' : undefined,
     practice: practice.every((each) => whole(each, 720)) ? undefined : 'Whole minutes, 0 to 720 a day.',
     likes:
       likedWords(likes).length > 20 || likedWords(likes).some((word) => word.length > 60)
@@ -124,13 +121,8 @@ export function StudentDialog({
   const save = () => {
     setTried(true);
     if (bad) return;
-    const common = { weekday: Number(weekday) as Weekday, start, minutes: Number(minutes) };
-    const typed: LessonSlot =
-      kind === 'none'
-        ? { kind }
-        : kind === 'weekly'
-          ? { kind, ...common }
-          : { kind, ...common, anchor: calendarDay(anchor) };
+    const typed = slotOf(draft);
+    if (typed === null) return;
     const slots: HasSlots =
       student === null || !slotChanged
         ? { slot: typed, ...(student?.earlierSlots && { earlierSlots: student.earlierSlots }) }
@@ -152,10 +144,25 @@ export function StudentDialog({
             ? (student?.schoolYear ?? null)
             : { year: Number(year), from: schoolYearStart(today) },
       archivedOn: student?.archivedOn ?? null,
+      ...(student?.earlierInstruments && { earlierInstruments: student.earlierInstruments }),
       ...(notes.trim() !== '' && { notes: notes.trim() }),
       ...(isBeginner && held.length === 0 && { isBeginner }),
       ...(likedWords(likes).length > 0 && { likes: likedWords(likes) }),
     };
+    const dated =
+      student && changed && !wasWrong
+        ? withInstrumentFrom(
+            { ...saved, instrument: student.instrument },
+            saved.instrument,
+            calendarDay(playsFrom),
+          )
+        : saved;
+    const left = student && changed ? instrumentChange(studio, student, saved.instrument) : null;
+    if (left && left.goals.length + left.learning.length > 0) ask(dated);
+    else keep(dated);
+  };
+  const keep = (saved: Student, given: InstrumentAnswers | null = null) => {
+    answers.current = given;
     if (asksFamily && family !== '') onFamily(saved.instrument, family);
     saving.save(saved, student);
   };
@@ -180,6 +187,28 @@ export function StudentDialog({
               onChange={setInstrument}
               error={shown('instrument')}
             />
+            {changed && (
+              <>
+                <SelectField
+                  label={`Was ${student.instrument}`}
+                  value={wasWrong ? 'wrong' : 'from'}
+                  options={[
+                    { value: 'from', label: 'until another was taken up' },
+                    { value: 'wrong', label: 'by mistake, never played' },
+                  ]}
+                  onChange={(value) => setWasWrong(value === 'wrong')}
+                />
+                {!wasWrong && (
+                  <TextField
+                    label="Plays the new one from"
+                    type="date"
+                    value={playsFrom}
+                    onChange={setPlaysFrom}
+                    error={shown('playsFrom')}
+                  />
+                )}
+              </>
+            )}
             {asksFamily && (
               <SelectField
                 label="Family of instruments"
@@ -223,46 +252,7 @@ export function StudentDialog({
           </FieldRow>
           <h3 className={css.head}>Lesson</h3>
           <FieldRow>
-            <SelectField
-              label="How often"
-              value={kind}
-              options={KINDS}
-              onChange={(value) => setKind(value as LessonSlot['kind'])}
-            />
-            {kind !== 'none' && (
-              <>
-                <SelectField
-                  label="Day"
-                  value={weekday}
-                  options={WEEKDAYS.map((each) => ({ value: String(each), label: formatWeekday(each) }))}
-                  onChange={(value) => {
-                    setWeekday(value);
-                    // A fortnight starts on the weekday of its lessons.
-                    const gap = isCalendarDay(anchor) ? (Number(value) - dayOfWeek(anchor) + 7) % 7 : 0;
-                    if (isCalendarDay(anchor)) setAnchor(addDays(anchor, gap));
-                  }}
-                />
-                <TextField label="Start" type="time" value={start} onChange={setStart} />
-                <TextField
-                  label="Minutes"
-                  type="number"
-                  min={5}
-                  max={600}
-                  value={minutes}
-                  onChange={setMinutes}
-                  error={shown('minutes')}
-                />
-              </>
-            )}
-            {kind === 'fortnightly' && (
-              <TextField
-                label="One lesson is on"
-                type="date"
-                value={anchor}
-                onChange={setAnchor}
-                error={shown('anchor')}
-              />
-            )}
+            <SlotFields draft={draft} onChange={setDraft} errors={tried ? slotErrors(draft) : {}} />
             {slotChanged && (
               <TextField
                 label="From"
@@ -321,72 +311,21 @@ export function StudentDialog({
           </DialogActs>
         </form>
       </Dialog>
-      {saving.asking}
-    </>
-  );
-}
-
-/** The first such weekday from a day on. */
-const nextOn = (weekday: Weekday, from: CalendarDay): CalendarDay =>
-  addDays(from, (weekday - dayOfWeek(from) + 7) % 7);
-
-/** Levels passed before: what prerequisites and effort are counted from. */
-function HeldLevels({
-  held,
-  onChange,
-  studio,
-  instrument,
-  today,
-}: {
-  readonly held: readonly LevelHeld[];
-  readonly onChange: (held: readonly LevelHeld[]) => void;
-  readonly studio: Studio;
-  readonly instrument: string;
-  readonly today: CalendarDay;
-}) {
-  const levels = levelsToHold(studio.sets.values(), instrument);
-  const [picked, setPicked] = useState('');
-  const [award, setAward] = useState('pass');
-  const [day, setDay] = useState<string>(today);
-  const level = levels.find(({ label }) => label === picked);
-  return (
-    <>
-      <h3 className={css.head}>Levels held</h3>
-      <ul>
-        {held.map((each, at) => (
-          <li key={at} className={css.held}>
-            {each.family}, {each.levelName}, {each.award}, {formatDay(each.day, 'written')}
-            <Button look="quiet" onClick={() => onChange(held.filter((_, index) => index !== at))}>
-              Remove
-            </Button>
-          </li>
-        ))}
-      </ul>
-      {levels.length === 0 ? (
-        <p>A level can be added once its syllabus is in the library.</p>
-      ) : (
-        <FieldRow>
-          <Combobox
-            label="Level passed"
-            value={picked}
-            options={levels.map(({ label }) => ({ value: label, label }))}
-            onChange={setPicked}
-          />
-          <TextField label="Award" value={award} onChange={setAward} />
-          <TextField label="Day of the result" type="date" value={day} onChange={setDay} />
-          <Button
-            disabled={!level || !isCalendarDay(day)}
-            onClick={() => {
-              if (!level) return;
-              const { family, rank, levelName } = level;
-              onChange([...held, { family, levelName, rank, day: calendarDay(day), award: award.trim() }]);
-              setPicked('');
+      {asking && student && (
+        <Suspense fallback={null}>
+          <InstrumentDialog
+            studio={studio}
+            student={student}
+            instrument={asking.instrument}
+            onAnswered={(given) => {
+              keep(asking, given);
+              ask(null);
             }}
-          >
-            Add the level
-          </Button>
-        </FieldRow>
+            onClose={() => ask(null)}
+          />
+        </Suspense>
       )}
+      {saving.asking}
     </>
   );
 }

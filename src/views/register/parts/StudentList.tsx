@@ -1,12 +1,13 @@
 import { lazy, Suspense, useState } from 'react';
-import type { Studio } from '@/core/register';
+import { openGoals, type Studio } from '@/core/register';
 import type { InstrumentFamily } from '@/core/skills';
 import type { Student } from '@/core/students';
 import { formatWeekday, type CalendarDay } from '@/core/time';
-import type { FormOutcome } from '@/store';
 import { Button, Confirm } from '@/ui';
+import type { SaveStudent } from './StudentDialog';
 import css from './StudentList.module.css';
 
+const ArchiveDialog = lazy(() => import('./ArchiveDialog').then((part) => ({ default: part.ArchiveDialog })));
 const StudentDialog = lazy(() => import('./StudentDialog').then((part) => ({ default: part.StudentDialog })));
 
 const slotWords = ({ slot }: Student) =>
@@ -27,13 +28,14 @@ export function StudentList({
   readonly studio: Studio;
   readonly today: CalendarDay;
   readonly newId: () => string;
-  readonly onSave: (student: Student, opened: Student | null) => Promise<FormOutcome<Student>>;
+  readonly onSave: SaveStudent;
   readonly onFamily: (instrument: string, family: InstrumentFamily) => void;
   /** A day archives, null brings back. */
-  readonly onArchive: (studentId: string, on: CalendarDay | null) => void;
+  readonly onArchive: (studentId: string, on: CalendarDay | null, givenUp?: readonly string[]) => void;
   readonly onErase: (studentId: string) => void;
 }) {
   const [editing, edit] = useState<Student | null>(null);
+  const [archiving, askArchive] = useState<Student | null>(null);
   const [erasing, askErase] = useState<Student | null>(null);
   const all = [...studio.students.values()].sort((a, b) => a.name.localeCompare(b.name, 'en'));
   const archived = all.filter((student) => student.archivedOn !== null);
@@ -79,12 +81,28 @@ export function StudentList({
             newId={newId}
             onSave={onSave}
             onFamily={onFamily}
-            onArchive={() => onArchive(editing.id, today)}
+            onArchive={() => {
+              if (openGoals(studio).some(({ studentId }) => studentId === editing.id)) askArchive(editing);
+              else onArchive(editing.id, today);
+            }}
             onClose={() => edit(null)}
             onErase={() => {
               askErase(editing);
               edit(null);
             }}
+          />
+        </Suspense>
+      )}
+      {archiving && (
+        <Suspense fallback={null}>
+          <ArchiveDialog
+            studio={studio}
+            student={archiving}
+            onArchive={(givenUp) => {
+              onArchive(archiving.id, today, givenUp);
+              askArchive(null);
+            }}
+            onClose={() => askArchive(null)}
           />
         </Suspense>
       )}

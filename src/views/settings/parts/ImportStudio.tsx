@@ -1,6 +1,8 @@
 import { useState } from 'react';
+import { withoutStudents } from '@/core/files';
+import type { Student } from '@/core/students';
 import { formatDay } from '@/core/time';
-import { importPreview, takeImport, type ImportPreview, type Which } from '@/store';
+import { erasedStudents, importPreview, takeImport, type ImportPreview, type Which } from '@/store';
 import { Button, CheckField, ErrorSay, Section, TextField } from '@/ui';
 import { FilePicker } from '../../shell/FilePicker';
 import { Problems } from '../../shell/Problems';
@@ -11,12 +13,24 @@ export function ImportStudio({ which }: { readonly which: Which }) {
   const [passphrase, setPassphrase] = useState('');
   const [preview, setPreview] = useState<ImportPreview | null>(null);
   const [fromFile, setFromFile] = useState<ReadonlySet<string>>(new Set());
+  const [again, setAgain] = useState<ReadonlySet<string>>(new Set());
   const [taken, setTaken] = useState(false);
   const look = (source: string, phrase: string) => {
     setTaken(false);
     void importPreview(source, phrase).then(setPreview);
   };
-  const merge = preview?.kind === 'preview' ? preview.merge : null;
+  /** Students of the file that were erased in this browser: they stay out unless they are asked for. */
+  const erased =
+    preview?.kind === 'preview'
+      ? preview.merge.add.flatMap((record) => {
+          const on = record.kind === 'student' ? erasedStudents(which).get(record.id) : undefined;
+          return on ? [{ id: record.id, name: (record.data as Student).name, on }] : [];
+        })
+      : [];
+  const merge =
+    preview?.kind === 'preview'
+      ? withoutStudents(preview.merge, new Set(erased.flatMap(({ id }) => (again.has(id) ? [] : [id]))))
+      : null;
   const count = merge ? merge.add.length + merge.update.length + fromFile.size : 0;
   return (
     <Section title="Take in a studio file" end={which === 'demo' ? 'into the demo' : undefined}>
@@ -59,6 +73,27 @@ export function ImportStudio({ which }: { readonly which: Which }) {
             {merge.update.length} records; {merge.same} are the same, {merge.older} are older than here and
             stay.
           </p>
+          {erased.length > 0 && (
+            <ErrorSay
+              title={
+                erased.length === 1
+                  ? 'A student erased here is in the file'
+                  : 'Students erased here are in the file'
+              }
+            >
+              <p>They stay out, with all that is theirs, unless they are ticked.</p>
+              {erased.map(({ id, name, on }) => (
+                <CheckField
+                  key={id}
+                  label={`${name}, erased on ${formatDay(on, 'written')}`}
+                  checked={again.has(id)}
+                  onChange={(take) =>
+                    setAgain(new Set([...again].filter((each) => each !== id).concat(take ? [id] : [])))
+                  }
+                />
+              ))}
+            </ErrorSay>
+          )}
           {merge.conflicts.length > 0 && (
             <ErrorSay title={`${merge.conflicts.length} changed on both sides`}>
               <p>Tick those to take from the file; the others stay as they are here.</p>
