@@ -154,7 +154,7 @@ test('a snapshot of the day puts things back; the plan is handed over as a calen
   await expect
     .poll(() => readdirSync(folder).filter((name) => name.endsWith('.ics')), { timeout: 5_000 })
     .toHaveLength(1);
-  const calendar = readFileSync(join(folder, 'orla-penhallow-plan.ics'), 'utf8');
+  const calendar = readFileSync(join(folder, 'Orla Penhallow Level 5 plan spring visit.ics'), 'utf8');
   expect(calendar.match(/BEGIN:VEVENT/g)?.length).toBeGreaterThan(15);
   expect(calendar).toContain('DTSTART;VALUE=DATE:20270331');
   expect(await textOf(page, 'h1')).toBe('Orla Penhallow');

@@ -72,7 +72,11 @@ function browserLock(name: string): Lock {
 /** Opens the studio this browser last used, or the one the address asks for; without either, asks. */
 export async function start(): Promise<void> {
   const asked = new URLSearchParams(location.search).get('studio');
-  const chosen = asked === 'demo' || asked === 'own' ? asked : localStorage.getItem(WHICH);
+  // The demo stays open in the tab that looks round it; what opens next is never the demo.
+  const chosen =
+    asked === 'demo' || asked === 'own'
+      ? asked
+      : (sessionStorage.getItem(WHICH) ?? localStorage.getItem(WHICH));
   const which = chosen === 'demo' || chosen === 'own' ? chosen : await studioThere();
   if (which) await openStudio(which);
   else set({ kind: 'first run' });
@@ -81,11 +85,8 @@ export async function start(): Promise<void> {
 /** A studio that is in this browser though the choice of it is not: a browser killed early loses the choice alone. */
 async function studioThere(): Promise<Which | null> {
   const names = new Set((await indexedDB.databases()).map(({ name }) => name));
-  for (const which of ['own', 'demo'] as const) {
-    const name = databaseOf(which);
-    if (names.has(name) && (await browserKv(name).keys()).length > 0) return which;
-  }
-  return null;
+  const name = databaseOf('own');
+  return names.has(name) && (await browserKv(name).keys()).length > 0 ? 'own' : null;
 }
 
 /** Opens a studio; the demo is laid out on its first opening. The two never share a database. */
@@ -111,7 +112,8 @@ export async function openStudio(which: Which): Promise<void> {
     }
     channel = new BroadcastChannel(name);
     channel.onmessage = () => void opened.refresh().catch(() => undefined);
-    localStorage.setItem(WHICH, which);
+    sessionStorage.setItem(WHICH, which);
+    if (which === 'own') localStorage.setItem(WHICH, which);
     void navigator.storage.persist().catch(() => false);
     // The studio is drawn in a task of its own, apart from the last of the reading.
     await breathe();
@@ -284,6 +286,7 @@ export async function wipeStudio(): Promise<void> {
   const { which } = opened();
   const open = kv;
   await browserLock(databaseOf(which))(async () => open?.clear());
+  sessionStorage.removeItem(WHICH);
   localStorage.removeItem(WHICH);
   channel?.postMessage(0);
   journal = null;

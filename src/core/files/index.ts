@@ -46,5 +46,5 @@ export {
 } from './student-table';
 export { type DayOrder } from './typed-days';
 export { formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
-export { guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
+export { formatCsv, guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
 export { newerVersion, parseJson, pointerOf, validate, type Problem } from './validate';

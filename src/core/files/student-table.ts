@@ -192,6 +192,9 @@ function practiceOf(aDay: string, aWeek: string): Result<number[], string> {
       value: WEEKDAYS.map((weekday) => (weekday === 6 ? 0 : each + (weekday < week % 6 ? 1 : 0))),
     };
   }
+  // Seven numbers are the days of the week, Monday first.
+  const seven = aDay.split(/[\s,]+/).map((each) => (/^\d{1,3}$/.test(each) ? Number(each) : NaN));
+  if (seven.length === 7 && seven.every((each) => each <= 720)) return { ok: true, value: seven };
   const day = aDay === '' ? 20 : Number(minutes(aDay) ?? NaN);
   if (!(day <= 720)) return refuse(`"${aDay}" is no number of minutes a day`);
   return { ok: true, value: WEEKDAYS.map((weekday) => (weekday === 6 ? 0 : day)) };

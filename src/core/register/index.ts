@@ -37,6 +37,7 @@ export {
   type WeightName,
 } from './programme-question';
 export { NO_STUDIO, type Studio, type StudioSettings } from './studio';
+export { markRows, resultRows, studentRows, type TableRows } from './studio-tables';
 export { hearToday, type HearLine } from './hear-today';
 export {
   fitGroups,

@@ -5,7 +5,7 @@ import { formatDay } from '@/core/time';
 import { removeSet, saveSet, type ReadyState } from '@/store';
 import { Button, Confirm, Empty, LinkButton, PageLine, Section, classes } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
-import { saveFile } from '../shell/save-file';
+import { fileName, saveFile } from '../shell/save-file';
 import { CopyDialog } from './parts/CopyDialog';
 import { ImportRequirementDialog } from './parts/ImportRequirementDialog';
 import { EditionDifferences } from './parts/EditionDifferences';
@@ -110,7 +110,7 @@ function Library({ ready }: { readonly ready: ReadyState }) {
               <Button
                 onClick={() =>
                   saveFile(
-                    `${set.id}.requirement.json`,
+                    fileName([set.name, set.instrument, set.edition.name], 'requirement.json'),
                     formatRequirementFile(set, studio.pieces),
                     'application/json',
                   )

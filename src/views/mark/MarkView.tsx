@@ -9,7 +9,8 @@ import { Button, Glyph, KeyCap, LinkButton, PageLine, Ruler, TempoMark, classes 
 import { GoalPicker } from '../shell/GoalPicker';
 import { NextSteps, nextStepsTitle } from '../shell/NextSteps';
 import { NoGoal } from '../shell/NoGoal';
-import { hrefOf, goTo, queryOf, StudioPage } from '../shell/StudioPage';
+import { hrefOf, goTo, queryOf } from '../shell/addresses';
+import { StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
 import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../shell/MarkLine';

@@ -2,7 +2,7 @@ import { formatCalendar, type CalendarEvent } from '@/core/files';
 import type { Plan } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
 import { lessonDays, slotOn, type CalendarDay, type Closure } from '@/core/time';
-import { saveFile } from '../shell/save-file';
+import { fileName, saveFile } from '../shell/save-file';
 
 /** The session, its closing of entry, the lessons to come and the gates ahead. */
 export function calendarEvents(
@@ -67,5 +67,9 @@ export async function saveCalendar(
     calendarEvents(context, plan, today, closures),
     today,
   );
-  saveFile(`${context.student.name.replace(/\W+/g, '-').toLowerCase()}-plan.ics`, text, 'text/calendar');
+  saveFile(
+    fileName([context.student.name, context.level.name, 'plan', context.session.name], 'ics'),
+    text,
+    'text/calendar',
+  );
 }

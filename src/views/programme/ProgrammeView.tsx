@@ -30,7 +30,8 @@ import { Button, CheckField, Confirm, Empty, Glyph, PageLine, Section, TempoMark
 import { GoalPicker } from '../shell/GoalPicker';
 import { useEntering } from '../shell/use-entering';
 import { NoGoal } from '../shell/NoGoal';
-import { queryOf, StudioPage } from '../shell/StudioPage';
+import { queryOf } from '../shell/addresses';
+import { StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
 import { weeksWords } from '../shell/words';

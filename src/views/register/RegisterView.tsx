@@ -18,8 +18,9 @@ import {
   type ReadyState,
 } from '@/store';
 import { Button, Empty, Glyph, LinkButton, PageLine, Section } from '@/ui';
-import { goTo, hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
-import { saveFile } from '../shell/save-file';
+import { goTo, hrefOf, queryOf } from '../shell/addresses';
+import { StudioPage } from '../shell/StudioPage';
+import { fileName, saveFile } from '../shell/save-file';
 import { useEntering } from '../shell/use-entering';
 import { useKeys } from '../shell/use-keys';
 import { deadlineEvents } from './deadline-calendar';
@@ -173,7 +174,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                 look="quiet"
                 onClick={() =>
                   void formatCalendar('Deadlines', deadlineEvents(model.deadlines), now.day).then((text) =>
-                    saveFile('deadlines.ics', text, 'text/calendar'),
+                    saveFile(fileName(['Deadlines', now.day], 'ics'), text, 'text/calendar'),
                   )
                 }
               >

@@ -23,7 +23,8 @@ import {
   SelectField,
   TextField,
 } from '@/ui';
-import { hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
+import { hrefOf, queryOf } from '../shell/addresses';
+import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { BarPanel } from './parts/BarPanel';
 import { EngravedPage } from './parts/EngravedPage';

@@ -1,4 +1,6 @@
 import { useEffect, useState } from 'react';
+import { formatCsv } from '@/core/files';
+import { markRows, resultRows, studentRows, type TableRows } from '@/core/register';
 import { formatDay } from '@/core/time';
 import {
   exportStudio,
@@ -15,7 +17,7 @@ import {
 import { Button, CheckField, Confirm, FieldRow, PageLine, Section, TextField } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
 import { useSaving } from '../shell/use-saving';
-import { saveFile } from '../shell/save-file';
+import { fileName, saveFile } from '../shell/save-file';
 import { ImportStudio } from './parts/ImportStudio';
 import css from './SettingsView.module.css';
 
@@ -35,6 +37,7 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
     <>
       <PageLine title="Settings" sub={ready.which === 'demo' ? 'of the demo studio' : 'of the studio'} />
       <div className={css.grid}>
+        <ImportStudio which={ready.which} isEmpty={ready.saved === 0} />
         <Section title="Studio">
           <form
             onSubmit={(event) => {
@@ -56,9 +59,9 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
             </Button>
           </form>
         </Section>
-        <Theme />
         <Backup ready={ready} />
-        <ImportStudio which={ready.which} />
+        <Tables ready={ready} />
+        <Theme />
         <Snapshots ready={ready} />
         <Section title="Which studio">
           <p>
@@ -146,7 +149,17 @@ function Backup({ ready }: { readonly ready: ReadyState }) {
           event.preventDefault();
           setBusy(true);
           void exportStudio(ready.which, ready.now.day, passphrase).then((text) => {
-            saveFile(`formal-stave-${ready.now.day}.studio.json`, text, 'application/json');
+            saveFile(
+              fileName(
+                [
+                  ready.which === 'demo' ? 'Demo studio' : ready.studio.settings.teacher || 'Studio',
+                  ready.now.day,
+                ],
+                'studio.json',
+              ),
+              text,
+              'application/json',
+            );
             setDay(ready.now.day);
             setBusy(false);
           });
@@ -165,6 +178,22 @@ function Backup({ ready }: { readonly ready: ReadyState }) {
           </Button>
         </div>
       </form>
+    </Section>
+  );
+}
+
+/** What a spreadsheet can read. */
+function Tables({ ready: { studio, now } }: { readonly ready: ReadyState }) {
+  const save = (name: string, rows: TableRows) =>
+    saveFile(fileName([name, now.day], 'csv'), formatCsv(rows), 'text/csv;charset=utf-8');
+  return (
+    <Section title="Tables">
+      <p>For a spreadsheet, as CSV. The table of students can be pasted back in the register.</p>
+      <div className={css.acts}>
+        <Button onClick={() => save('Students', studentRows(studio, now.day))}>Save the students</Button>
+        <Button onClick={() => save('Marks', markRows(studio))}>Save the marks</Button>
+        <Button onClick={() => save('Goals and results', resultRows(studio))}>Save goals and results</Button>
+      </div>
     </Section>
   );
 }

@@ -1,5 +1,6 @@
 import { openStudio } from '@/store';
 import { Button } from '@/ui';
+import { goTo } from './addresses';
 import css from './FirstRun.module.css';
 
 /** The first page of an empty browser. */
@@ -26,9 +27,13 @@ export function FirstRun() {
         <Button look="do" onClick={() => void openStudio('own')}>
           Begin an empty studio
         </Button>
+        <Button onClick={() => void openStudio('own').then(() => goTo('/settings'))}>
+          Bring a studio from its file
+        </Button>
         <Button onClick={() => void openStudio('demo')}>Look round the demo studio</Button>
       </div>
       <p className={css.note}>
+        A studio that was begun on another computer comes over in its studio file, saved there in Settings.
         The demo is a studio of invented people and pieces on Wednesday 20 January 2027. It is kept apart:
         leaving it touches nothing of one’s own.
       </p>

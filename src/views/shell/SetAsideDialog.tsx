@@ -23,7 +23,7 @@ export function SetAsideDialog({
       </Table>
       <DialogActs>
         <Button
-          onClick={() => saveFile('set-aside.json', JSON.stringify(aside, null, 2), 'application/json')}
+          onClick={() => saveFile('Set aside.json', JSON.stringify(aside, null, 2), 'application/json')}
         >
           Save them as a file
         </Button>

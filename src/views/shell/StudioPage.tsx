@@ -1,8 +1,9 @@
 import { Component, useEffect, useState, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
 import { formatDay } from '@/core/time';
-import { dismissNotice, keepSnapshot, redo, undo, useStudio, type ReadyState } from '@/store';
+import { dismissNotice, keepSnapshot, openStudio, redo, undo, useStudio, type ReadyState } from '@/store';
 import { Button, ErrorSay, KeyCap, Loading } from '@/ui';
+import { goTo } from './addresses';
 import { FirstRun } from './FirstRun';
 import { KeysDialog } from './KeysDialog';
 import { SetAsideDialog } from './SetAsideDialog';
@@ -10,18 +11,6 @@ import { useKeys } from './use-keys';
 import css from './StudioPage.module.css';
 
 const PAGES = ['/', '/fit', '/programme', '/plan', '/mark', '/readiness', '/library'];
-
-/** Goes to another view, keeping the student that is looked at. */
-export function goTo(path: string, query: Readonly<Record<string, string | undefined>> = {}): void {
-  location.assign(hrefOf(path, query));
-}
-export function hrefOf(path: string, query: Readonly<Record<string, string | undefined>> = {}): string {
-  const pairs = Object.entries(query).flatMap(([name, value]) =>
-    value === undefined ? [] : [[name, value]],
-  );
-  return pairs.length === 0 ? path : `${path}?${new URLSearchParams(pairs).toString()}`;
-}
-export const queryOf = (name: string): string | null => new URLSearchParams(location.search).get(name);
 
 /** The frame of every view: opens the studio, shows the day, undo and what the store has to say. */
 export function StudioPage({
@@ -76,6 +65,7 @@ export function StudioPage({
       return (
         <Boundary>
           <MastheadDay ready={state} onKeys={() => showKeys(true)} />
+          {state.which === 'demo' && <DemoStrip />}
           {state.notice !== null && (
             <ErrorSay title={state.notice}>
               <Button onClick={dismissNotice}>Understood</Button>
@@ -97,6 +87,16 @@ export function StudioPage({
       );
   }
 }
+
+/** On every page of the demo, so that nobody takes it for a studio of one's own. */
+const DemoStrip = () => (
+  <aside className={css.demo} aria-label="Demo studio">
+    <b>Demo studio.</b> Its people, pieces and boards are invented.
+    <Button look="quiet" onClick={() => void openStudio('own').then(() => goTo('/'))}>
+      Go to your own studio
+    </Button>
+  </aside>
+);
 
 function MastheadDay({ ready, onKeys }: { readonly ready: ReadyState; readonly onKeys: () => void }) {
   const place = document.getElementById('masthead-day');

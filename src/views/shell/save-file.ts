@@ -1,3 +1,17 @@
+/**
+ * The name of a file from what it holds: "Tarrin Board flute Level 5 2027-01-20.csv". What no disk takes in a name is left
+ * out.
+ */
+export const fileName = (parts: readonly (string | undefined)[], ending: string): string =>
+  `${parts
+    .join(' ')
+    // eslint-disable-next-line no-control-regex -- no disk takes them
+    .replace(/[\u0000-\u001f<>:"/\\|?*]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+    .slice(0, 120)
+    .trim()}.${ending}`;
+
 /** Hands a text to the browser to save. */
 export function saveFile(name: string, text: string, type: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }));

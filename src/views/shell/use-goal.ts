@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { openGoals, type GoalContext } from '@/core/register';
 import type { ReadyState } from '@/store';
 import { goalLook, goalName, type GoalLook } from './goal-look';
-import { queryOf } from './StudioPage';
+import { queryOf } from './addresses';
 
 export interface GoalChoice {
   readonly look: GoalLook;

@@ -22,7 +22,8 @@ import {
   type ReadyState,
 } from '@/store';
 import { Button, Empty, Glyph, LinkButton, PageLine, Section, SelectField, TextField, classes } from '@/ui';
-import { hrefOf, queryOf, StudioPage } from '../shell/StudioPage';
+import { hrefOf, queryOf } from '../shell/addresses';
+import { StudioPage } from '../shell/StudioPage';
 import { needsWords, STATE_WORDS, stagesOf, type SkillLine } from './skills-model';
 import { OwnSkillDialog } from './parts/OwnSkillDialog';
 import css from './SkillsView.module.css';

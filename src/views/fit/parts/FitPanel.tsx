@@ -24,7 +24,7 @@ import { whoPlays, type Student } from '@/core/students';
 import { daysBetween, formatDay } from '@/core/time';
 import { addGoal, chooseSession, enterGoal, type ReadyState } from '@/store';
 import { Button, FitMark, Glyph, LinkButton, Section, SelectField } from '@/ui';
-import { hrefOf } from '../../shell/StudioPage';
+import { hrefOf } from '../../shell/addresses';
 import { useEntering } from '../../shell/use-entering';
 import { useKeys } from '../../shell/use-keys';
 import { figureOf, type ViewCell } from '../fit-model';

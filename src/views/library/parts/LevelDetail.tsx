@@ -13,7 +13,7 @@ import {
 } from '@/core/requirements';
 import { gradePieces, setList, type ReadyState } from '@/store';
 import { Button, Section, Table, TempoMark } from '@/ui';
-import { saveFile } from '../../shell/save-file';
+import { fileName, saveFile } from '../../shell/save-file';
 import { PastePiecesDialog } from './PastePiecesDialog';
 import { PieceDialog } from './PieceDialog';
 import { PieceTable } from './PieceTable';
@@ -127,7 +127,7 @@ function ComponentDetail({
                 disabled={listed.length === 0}
                 onClick={() =>
                   saveFile(
-                    `${set.id}-${level.id}-${component.id}.csv`,
+                    fileName([set.name, set.instrument, set.edition.name, level.name, component.name], 'csv'),
                     formatPieces(listed.flatMap((id) => pieces.get(id) ?? [])),
                     'text/csv',
                   )

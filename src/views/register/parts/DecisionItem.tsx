@@ -3,7 +3,7 @@ import { laterSession } from '@/core/requirements';
 import { shortName } from '@/core/students';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { Button, Glyph, LinkButton } from '@/ui';
-import { hrefOf } from '../../shell/StudioPage';
+import { hrefOf } from '../../shell/addresses';
 import { decisionWords } from '../decision-words';
 import css from './DecisionItem.module.css';
 

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { instrumentChange, type GoalAnswer, type Studio } from '@/core/register';
+import type { Piece } from '@/core/repertoire';
 import type { Student } from '@/core/students';
 import type { InstrumentAnswers } from '@/store';
 import { Button, CheckField, Dialog, DialogActs, SelectField } from '@/ui';
@@ -24,10 +25,10 @@ export function InstrumentDialog({
   const [goals, setGoals] = useState<ReadonlyMap<string, GoalAnswer>>(new Map());
   const [takenOut, setTakenOut] = useState<ReadonlySet<string>>(new Set());
   const [tried, setTried] = useState(false);
-  const piece = ({ id, title }: { readonly id: string; readonly title: string }, act: string) => (
+  const piece = ({ id, title }: Piece, act = '') => (
     <CheckField
       key={id}
-      label={`${act} ${title}, which is for other instruments`}
+      label={act === '' ? title : `${act} ${title}, which is for other instruments`}
       checked={takenOut.has(id)}
       onChange={(out) =>
         setTakenOut(new Set([...takenOut].filter((each) => each !== id).concat(out ? [id] : [])))
@@ -64,7 +65,12 @@ export function InstrumentDialog({
             {goals.get(goal.id) === 'goes on' && pieces.map((each) => piece(each, 'Take out'))}
           </div>
         ))}
-        {change.learning.map((each) => piece(each.piece, 'No longer learn'))}
+        {change.learning.length > 0 && (
+          <fieldset>
+            <legend>Pieces for other instruments: tick those no longer learned.</legend>
+            {change.learning.map((each) => piece(each.piece))}
+          </fieldset>
+        )}
         <DialogActs>
           <Button type="submit" look="do">
             Save

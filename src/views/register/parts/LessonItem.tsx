@@ -5,7 +5,7 @@ import { whoPlays } from '@/core/students';
 import { formatDay, type CalendarDay } from '@/core/time';
 import type { Now } from '@/store';
 import { Button, DecisionLine, Glyph, LinkButton, MiniStave, TempoMark, classes } from '@/ui';
-import { hrefOf } from '../../shell/StudioPage';
+import { hrefOf } from '../../shell/addresses';
 import { miniLines, type LessonRow } from '../register-model';
 import { decisionWords } from '../decision-words';
 import { weeksWords } from '../../shell/words';

@@ -193,8 +193,8 @@ export function StudentDialog({
                   label={`Was ${student.instrument}`}
                   value={wasWrong ? 'wrong' : 'from'}
                   options={[
-                    { value: 'from', label: 'until another was taken up' },
-                    { value: 'wrong', label: 'by mistake, never played' },
+                    { value: 'from', label: 'played before' },
+                    { value: 'wrong', label: 'a mistake' },
                   ]}
                   onChange={(value) => setWasWrong(value === 'wrong')}
                 />

@@ -33,7 +33,7 @@ export function NewPieces({ studio }: { readonly studio: Studio }) {
       {studio.pieces.size > 0 && (
         <Button
           onClick={() =>
-            saveFile('pieces.csv', formatPieces([...studio.pieces.values()]), 'text/csv;charset=utf-8')
+            saveFile('All pieces.csv', formatPieces([...studio.pieces.values()]), 'text/csv;charset=utf-8')
           }
         >
           Save as CSV

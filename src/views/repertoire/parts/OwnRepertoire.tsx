@@ -6,7 +6,7 @@ import type { Student } from '@/core/students';
 import { formatDay } from '@/core/time';
 import { saveSettings, type ReadyState } from '@/store';
 import { Button, Empty, LinkButton, Ruler, Section, SelectField, Table, TextField } from '@/ui';
-import { hrefOf } from '../../shell/StudioPage';
+import { hrefOf } from '../../shell/addresses';
 import { RepertoireDialog } from './RepertoireDialog';
 import css from '../RepertoireView.module.css';
 

@@ -5,7 +5,7 @@ import { RELATIONS, related, sharedDemands, type Relation, type Shelf, type Shel
 import { shortName, type Student } from '@/core/students';
 import { newId, takeIntoRepertoire, type ReadyState } from '@/store';
 import { Button, Glyph, LinkButton, Section, TempoMark } from '@/ui';
-import { hrefOf } from '../../shell/StudioPage';
+import { hrefOf } from '../../shell/addresses';
 import { placeWords, stateWords, timeWords } from '../shelf-model';
 import { ScoreLink } from './ScoreLink';
 import css from '../RepertoireView.module.css';

@@ -3,7 +3,7 @@ import type { Piece } from '@/core/repertoire';
 import type { KeptScore } from '@/core/score';
 import { joinScore } from '@/store';
 import { Button, Combobox, LinkButton } from '@/ui';
-import { hrefOf } from '../../shell/StudioPage';
+import { hrefOf } from '../../shell/addresses';
 import css from '../RepertoireView.module.css';
 
 const FactsDialog = lazy(() => import('./FactsDialog').then((part) => ({ default: part.FactsDialog })));

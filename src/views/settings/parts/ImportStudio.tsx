@@ -8,7 +8,14 @@ import { FilePicker } from '../../shell/FilePicker';
 import { Problems } from '../../shell/Problems';
 
 /** A studio file: checked whole, its changes shown, conflicts left to the teacher, taken as one action. */
-export function ImportStudio({ which }: { readonly which: Which }) {
+export function ImportStudio({
+  which,
+  isEmpty,
+}: {
+  readonly which: Which;
+  /** Nothing is in the studio yet. */
+  readonly isEmpty: boolean;
+}) {
   const [text, setText] = useState<string | null>(null);
   const [passphrase, setPassphrase] = useState('');
   const [preview, setPreview] = useState<ImportPreview | null>(null);
@@ -33,7 +40,10 @@ export function ImportStudio({ which }: { readonly which: Which }) {
       : null;
   const count = merge ? merge.add.length + merge.update.length + fromFile.size : 0;
   return (
-    <Section title="Take in a studio file" end={which === 'demo' ? 'into the demo' : undefined}>
+    <Section
+      title={isEmpty ? 'Bring a studio from its file' : 'Take in a studio file'}
+      end={which === 'demo' ? 'into the demo' : undefined}
+    >
       <FilePicker
         label="Studio file (JSON)"
         onText={(source) => {
