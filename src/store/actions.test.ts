@@ -7,7 +7,7 @@ import type { Student } from '@/core/students';
 import { calendarDay as day } from '@/core/time';
 import {
   addGoal,
-  addPiecesToList,
+  pasteIntoLists,
   addStudents,
   archiveStudent,
   chooseAim,
@@ -140,18 +140,29 @@ const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) 
   [
     'pieces added to a list',
     () =>
-      addPiecesToList('tarrin-flute-2026', 'level-1', 's', [
-        { ...studio().pieces.get('tarrin-gull-stairs')!, id: 'new' },
-      ]),
+      pasteIntoLists(
+        'tarrin-flute-2026',
+        [
+          {
+            levelId: 'level-1',
+            componentId: 's',
+            number: '7',
+            piece: { ...studio().pieces.get('tarrin-gull-stairs')!, id: 'new' },
+          },
+        ],
+        'replace',
+      ),
     (of) =>
       of.sets
         .get('tarrin-flute-2026')
         ?.levels.flatMap(({ id, components }) =>
           components.flatMap(({ id: letter, source }) =>
-            source.kind === 'list' && source.pieceIds.includes('new') ? [`${id} ${letter}`] : [],
+            source.kind === 'list' && source.pieceIds.includes('new')
+              ? [`${id} ${letter} ${source.numbers?.['new'] ?? ''} of ${source.pieceIds.length}`]
+              : [],
           ),
         ),
-    ['level-1 s'],
+    ['level-1 s 7 of 1'],
   ],
   [
     'a set removed',
@@ -235,7 +246,7 @@ describe('every action', () => {
   test.each<[string, () => Promise<unknown>]>([
     ['a goal that is gone', () => enterGoal('nobody', today)],
     ['a student that is gone', () => archiveStudent('nobody', today)],
-    ['a set that is gone', () => addPiecesToList('nowhere', 'l', 'a', [])],
+    ['a set that is gone', () => pasteIntoLists('nowhere', [], 'add')],
     ['the same again', () => setPracticeMinutes('orla', plain('orla').minutesByWeekday)],
   ])('%s changes nothing and leaves nothing to undo', async (_, action) => {
     const before = facts(studio());

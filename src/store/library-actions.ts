@@ -1,4 +1,4 @@
-import type { RequirementFile } from '@/core/files';
+import type { ListedPiece, RequirementFile } from '@/core/files';
 import { leavingOut, type Piece } from '@/core/repertoire';
 import { withEarlierSchemes, withGrades, withList, type RequirementSet } from '@/core/requirements';
 import { saveForm, type FormOutcome } from './forms';
@@ -28,20 +28,33 @@ export const saveSet = (
 export const removeSet = (id: string): Promise<boolean> =>
   act('remove the requirement set', () => [{ kind: 'set', remove: id }]);
 
-/** New pieces, and their ids at the end of a component's list. */
-export const addPiecesToList = (
+/**
+ * Pieces with their places in lists, and what the library did not know of them.
+ * @param mode - whether they come to what the lists have, or the lists they name become these alone
+ */
+export const pasteIntoLists = (
   setId: string,
-  levelId: string,
-  componentId: string,
-  pieces: readonly Piece[],
+  rows: readonly ListedPiece[],
+  mode: 'add' | 'replace',
 ): Promise<boolean> =>
-  act(`add ${pieces.length} pieces`, (studio) => {
+  act(rows.length === 1 ? 'paste a piece' : `paste ${rows.length} pieces`, (studio) => {
     const set = studio.sets.get(setId);
     if (!set) return [];
-    const ids = pieces.map((piece) => piece.id);
+    const places = new Map(rows.map((row) => [`${row.levelId}/${row.componentId}`, row]));
+    const changed = [...places.values()].reduce((before, { levelId, componentId }) => {
+      const own = rows.filter((row) => row.levelId === levelId && row.componentId === componentId);
+      return withList(
+        before,
+        levelId,
+        componentId,
+        (ids) => [...(mode === 'add' ? ids : []), ...own.map(({ piece }) => piece.id)],
+        new Map(own.flatMap(({ number, piece }) => (number === '' ? [] : [[piece.id, number] as const]))),
+      );
+    }, set);
+    const pieces = new Map(rows.map(({ piece }) => [piece.id, piece]));
     return [
-      ...pieces.map((data) => ({ kind: 'piece' as const, data })),
-      { kind: 'set', data: withList(set, levelId, componentId, (before) => [...before, ...ids]) },
+      ...[...pieces.values()].map((data) => ({ kind: 'piece' as const, data })),
+      { kind: 'set', data: changed },
     ];
   });
 

@@ -271,7 +271,7 @@ describe('a pasted list', () => {
       metre: '-3',
     };
     expect(formatPieces([formula]).split('\r\n')[1]).toBe(
-      "'=1+1,'@sum,2:10,'+2,'-3,40,e = 168,unaccompanied,piece,,,,,,,,",
+      "'=1+1,'@sum,2:10,'+2,'-3,40,e = 168,unaccompanied,piece,,,,,,,,,,",
     );
   });
 });

@@ -18,6 +18,14 @@ export {
   type BadRow,
   type PieceColumn,
 } from './piece-table';
+export {
+  LIST_COLUMNS,
+  LISTS_COLUMNS,
+  readLists,
+  type ListColumn,
+  type ListedPiece,
+  type ListsColumn,
+} from './list-table';
 export { readDemands, readParts, writeDemands, writeParts } from './piece-words';
 export { currentVersion, readRecord, recordKey, shapeOf, validateData, type StoredRecord } from './records';
 export { RECORD_KINDS, type RecordKind } from './record-kind';

@@ -22,6 +22,8 @@ export const PIECE_COLUMNS = {
   span: ['span', 'widest span'],
   instrument: ['instrument', 'for', 'instruments'],
   parts: ['parts'],
+  book: ['book', 'published in', 'source', 'edition'],
+  page: ['page', 'pages'],
   notes: ['notes', 'note'],
 } as const;
 export type PieceColumn = keyof typeof PIECE_COLUMNS;
@@ -93,7 +95,7 @@ function readRows<Column extends string, Item>(
   return { items, bad };
 }
 
-function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece, string> {
+export function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece, string> {
   const title = cell('title');
   if (title === '') return refuse('no title');
   if (title.length > 120 || cell('composer').length > 120 || cell('instrument').length > 120)
@@ -126,6 +128,8 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
     return refuse('more than 60 demands, or one of more than 80 characters');
   const wrong = problemOfParts(parts);
   if (wrong !== null) return refuse(wrong);
+  if (cell('book').length > 120 || cell('page').length > 20)
+    return refuse('a book of more than 120 characters, or a page of more than 20');
   const notes = cell('notes');
   if (notes.length > 1_000) return refuse('notes of more than 1,000 characters');
   const fact = (field: PieceColumn) => (cell(field) === '' ? null : cell(field));
@@ -149,6 +153,8 @@ function pieceOf(cell: (field: PieceColumn) => string, id: string): Result<Piece
       ...(cell('instrument') !== '' && { instrument: cell('instrument') }),
       ...(parts.length > 0 && { parts }),
       ...(span !== null && { span }),
+      ...(cell('book') !== '' && { book: cell('book') }),
+      ...(cell('page') !== '' && { page: cell('page') }),
       ...(notes !== '' && { notes }),
     },
   };
@@ -192,10 +198,14 @@ function accompanimentOf(source: string): Piece['accompaniment'] | undefined {
  * The pieces as CSV with the columns `readPieces` reads, so that they come back as they went but for their ids and their
  * kept scores. Cells a spreadsheet would run stay text.
  */
-export const formatPieces = (pieces: readonly Piece[]): string =>
+export const formatPieces = (
+  pieces: readonly Piece[],
+  numbers: Readonly<Record<string, string>> | null = null,
+): string =>
   formatCsv([
-    Object.values(PIECE_COLUMNS).map(([name]) => name),
+    [...(numbers ? ['number'] : []), ...Object.values(PIECE_COLUMNS).map(([name]) => name)],
     ...pieces.map((piece) => [
+      ...(numbers ? [numbers[piece.id] ?? ''] : []),
       piece.title,
       piece.composer,
       piece.seconds === null ? '' : formatTime(piece.seconds),
@@ -212,6 +222,8 @@ export const formatPieces = (pieces: readonly Piece[]): string =>
       piece.span === undefined ? '' : String(piece.span),
       piece.instrument ?? '',
       writeParts(piece.parts ?? []),
+      piece.book ?? '',
+      piece.page ?? '',
       piece.notes ?? '',
     ]),
   ]);

@@ -80,7 +80,12 @@ const inner = union('kind', { ...plainRules, ...combined(innermost) });
 const rule = union('kind', { ...plainRules, ...combined(inner) });
 
 const source = union('kind', {
-  list: { pieceIds: list(id, 2_000), min: whole(0, 20), max: whole(1, 20) },
+  list: {
+    pieceIds: list(id, 2_000),
+    numbers: optional(record(text(20, 1), 2_000)),
+    min: whole(0, 20),
+    max: whole(1, 20),
+  },
   'own choice': { min: whole(0, 20), max: whole(1, 20) },
   catalogue: { fromRank: whole(1, 50), toRank: whole(1, 50), min: whole(0, 20), max: whole(1, 20) },
   excerpt: {

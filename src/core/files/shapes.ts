@@ -42,6 +42,8 @@ export const pieceShape = object({
   parts: optional(list(object({ name, demands: list(text(80, 1), 60) }), 40, 1)),
   span: optional(whole(1, 60)),
   scoreId: optional(id),
+  book: optional(name),
+  page: optional(text(20, 1)),
   notes: optional(prose(1_000, 1)),
 });
 

@@ -10,6 +10,7 @@ export {
   barsToLearn,
   composerKey,
   demandsOfPart,
+  filledFrom,
   BARE_PIECE,
   leavingOut,
   PIECE_KINDS,

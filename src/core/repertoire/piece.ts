@@ -33,6 +33,9 @@ export interface Piece {
   readonly span?: number;
   /** The kept score it is read from; left out where its facts are typed. */
   readonly scoreId?: string;
+  /** The book it is printed in, and where; left out where nobody said. */
+  readonly book?: string;
+  readonly page?: string;
   readonly notes?: string;
 }
 
@@ -62,7 +65,7 @@ export interface PiecePart {
 /** The same piece with some of what can be left out left out. */
 export const leavingOut = (
   piece: Piece,
-  ...names: readonly ('instrument' | 'parts' | 'span' | 'scoreId' | 'notes')[]
+  ...names: readonly ('instrument' | 'parts' | 'span' | 'scoreId' | 'book' | 'page' | 'notes')[]
 ): Piece =>
   Object.fromEntries(
     Object.entries(piece).filter(([name]) => !(names as readonly string[]).includes(name)),
@@ -71,6 +74,16 @@ export const leavingOut = (
 /** What a player meets: the demands of the part played, or of the whole piece where no such part is known. */
 export const demandsOfPart = (piece: Piece, part: string | null): readonly string[] =>
   piece.parts?.find(({ name }) => name === part)?.demands ?? piece.demands;
+
+/** The piece as it is known, and what another telling of it adds; nothing that is known is changed. */
+export const filledFrom = (known: Piece, told: Piece): Piece => {
+  const isOpen = (value: unknown) =>
+    value === null || value === '' || (Array.isArray(value) && value.length === 0);
+  return {
+    ...told,
+    ...(Object.fromEntries(Object.entries(known).filter(([, value]) => !isOpen(value))) as unknown as Piece),
+  };
+};
 
 /** Bars to learn, or null when neither count is known. */
 export const barsToLearn = (piece: Piece): number | null => piece.barsToLearn ?? piece.bars;

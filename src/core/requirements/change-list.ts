@@ -1,11 +1,16 @@
+import { valueAt } from '../value-at';
 import type { Graded, RequirementSet } from './requirement-set';
 
-/** The set with the list of one component changed; as it was where the component has no list. A piece stands once. */
+/**
+ * The set with the list of one component changed; as it was where the component has no list. A piece stands once.
+ * @param fresh - numbers printed in the list, by piece id; the others keep theirs
+ */
 export const withList = (
   set: RequirementSet,
   levelId: string,
   componentId: string,
   change: (pieceIds: readonly string[]) => readonly string[],
+  fresh: ReadonlyMap<string, string> = new Map(),
 ): RequirementSet => ({
   ...set,
   levels: set.levels.map((level) =>
@@ -16,7 +21,18 @@ export const withList = (
           components: level.components.map((component) => {
             const { source } = component;
             if (component.id !== componentId || source.kind !== 'list') return component;
-            return { ...component, source: { ...source, pieceIds: [...new Set(change(source.pieceIds))] } };
+            const pieceIds = [...new Set(change(source.pieceIds))];
+            const { numbers: before, ...bare } = source;
+            const numbers = Object.fromEntries(
+              pieceIds.flatMap((id) => {
+                const number = fresh.get(id) ?? (before && valueAt(before, id));
+                return number === undefined ? [] : [[id, number] as const];
+              }),
+            );
+            return {
+              ...component,
+              source: { ...bare, pieceIds, ...(Object.keys(numbers).length > 0 && { numbers }) },
+            };
           }),
         },
   ),

@@ -68,5 +68,8 @@ export const familyFor = (name: string, instrument: string): string =>
 
 const withoutPieces = (component: Component): Component =>
   component.source.kind === 'list'
-    ? { ...component, source: { ...component.source, pieceIds: [] } }
+    ? {
+        ...component,
+        source: { kind: 'list', pieceIds: [], min: component.source.min, max: component.source.max },
+      }
     : component;

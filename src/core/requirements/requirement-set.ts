@@ -52,6 +52,8 @@ export type ComponentSource =
   | {
       readonly kind: 'list';
       readonly pieceIds: readonly string[];
+      /** Numbers printed in the list, by piece id; a piece left out has none but its place. */
+      readonly numbers?: Readonly<Record<string, string>>;
       readonly min: number;
       readonly max: number;
     }

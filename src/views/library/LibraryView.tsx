@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { formatRequirementFile } from '@/core/files';
 import { editionBefore, setLabel, type RequirementSet } from '@/core/requirements';
 import { formatDay } from '@/core/time';
@@ -13,6 +13,10 @@ import { LevelDetail } from './parts/LevelDetail';
 import { RequirementDialog } from './parts/RequirementDialog';
 import css from './LibraryView.module.css';
 
+const PastePiecesDialog = lazy(() =>
+  import('./parts/PastePiecesDialog').then((part) => ({ default: part.PastePiecesDialog })),
+);
+
 export const LibraryView = () => <StudioPage>{(ready) => <Library ready={ready} />}</StudioPage>;
 
 function Library({ ready }: { readonly ready: ReadyState }) {
@@ -24,7 +28,7 @@ function Library({ ready }: { readonly ready: ReadyState }) {
   const set = sets.find((each) => each.id === setId) ?? sets[0];
   const [levelId, pickLevel] = useState<string | null>(null);
   const level = set?.levels.find((each) => each.id === levelId) ?? set?.levels[0];
-  const [dialog, setDialog] = useState<'none' | 'copy' | 'import' | 'remove'>('none');
+  const [dialog, setDialog] = useState<'none' | 'copy' | 'import' | 'remove' | 'lists'>('none');
   /** The requirement being typed or changed: null for a new one. */
   const [typed, setTyped] = useState<{
     readonly before: RequirementSet | null;
@@ -107,6 +111,9 @@ function Library({ ready }: { readonly ready: ReadyState }) {
             <div className={css.acts}>
               <Button onClick={() => setTyped({ before: set })}>Change this requirement</Button>
               <Button onClick={() => setDialog('copy')}>Copy this requirement</Button>
+              {set.levels.some(({ components }) =>
+                components.some(({ source }) => source.kind === 'list'),
+              ) && <Button onClick={() => setDialog('lists')}>Paste all lists</Button>}
               <Button
                 onClick={() =>
                   saveFile(
@@ -136,6 +143,11 @@ function Library({ ready }: { readonly ready: ReadyState }) {
             setTyped(null);
           }}
         />
+      )}
+      {dialog === 'lists' && set && (
+        <Suspense fallback={null}>
+          <PastePiecesDialog set={set} place={null} library={studio.pieces} onClose={close} />
+        </Suspense>
       )}
       {dialog === 'copy' && set && (
         <CopyDialog

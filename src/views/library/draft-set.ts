@@ -224,7 +224,13 @@ function sourceOf(component: DraftComponent): ComponentSource {
   const beat = (text: string) => (text === '' ? null : Number(text));
   switch (component.source) {
     case 'list':
-      return { kind: 'list', pieceIds: component.pieceIds, min, max };
+      return {
+        kind: 'list',
+        pieceIds: component.pieceIds,
+        ...(Object.keys(component.numbers).length > 0 && { numbers: component.numbers }),
+        min,
+        max,
+      };
     case 'own choice':
       return { kind: 'own choice', min, max };
     case 'catalogue':

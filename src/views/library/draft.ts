@@ -58,6 +58,8 @@ export interface DraftComponent {
   readonly min: string;
   readonly max: string;
   readonly pieceIds: readonly string[];
+  /** Numbers printed in the list, by piece id. */
+  readonly numbers: Readonly<Record<string, string>>;
   readonly pieceId: string;
   readonly bars: string;
   readonly fromBeat: string;
@@ -123,6 +125,7 @@ export const blankComponent = (letter: string): DraftComponent => ({
   min: '1',
   max: '1',
   pieceIds: [],
+  numbers: {},
   pieceId: '',
   bars: '',
   fromBeat: '',
@@ -255,7 +258,10 @@ function draftOfComponent(
     id,
     name,
     source: source.kind,
-    ...(source.kind === 'list' && { pieceIds: source.pieceIds }),
+    ...(source.kind === 'list' && {
+      pieceIds: source.pieceIds,
+      numbers: source.numbers ?? {},
+    }),
     ...((source.kind === 'list' || source.kind === 'own choice' || source.kind === 'catalogue') && {
       min: String(source.min),
       max: String(source.max),

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { componentMax, schemeComponent, schemeMax, type MarkScheme } from '@/core/marks';
 import { formatBars } from '@/core/music';
 import { formatPieces } from '@/core/files';
@@ -14,10 +14,16 @@ import {
 import { gradePieces, setList, type ReadyState } from '@/store';
 import { Button, Section, Table, TempoMark } from '@/ui';
 import { fileName, saveFile } from '../../shell/save-file';
-import { PastePiecesDialog } from './PastePiecesDialog';
 import { PieceDialog } from './PieceDialog';
 import { PieceTable } from './PieceTable';
 import css from '../LibraryView.module.css';
+
+const PastePiecesDialog = lazy(() =>
+  import('./PastePiecesDialog').then((part) => ({ default: part.PastePiecesDialog })),
+);
+const PasteGradedDialog = lazy(() =>
+  import('./PastePiecesDialog').then((part) => ({ default: part.PasteGradedDialog })),
+);
 
 /** A level as it stands: rules, marks, and what every component is chosen from. */
 export function LevelDetail({
@@ -115,6 +121,7 @@ function ComponentDetail({
                   ? new Map(set.catalogue.map((each) => [each.pieceId, each.rank]))
                   : null
               }
+              numbers={source.kind === 'list' ? (source.numbers ?? {}) : {}}
               onFacts={edit}
               onOrder={(ids) => void setList(set.id, level.id, component.id, ids)}
               onGrade={(pieceId, rank) => void gradePieces(set.id, [{ pieceId, rank }])}
@@ -128,7 +135,10 @@ function ComponentDetail({
                 onClick={() =>
                   saveFile(
                     fileName([set.name, set.instrument, set.edition.name, level.name, component.name], 'csv'),
-                    formatPieces(listed.flatMap((id) => pieces.get(id) ?? [])),
+                    formatPieces(
+                      listed.flatMap((id) => pieces.get(id) ?? []),
+                      source.kind === 'list' ? (source.numbers ?? null) : null,
+                    ),
                     'text/csv',
                   )
                 }
@@ -173,7 +183,18 @@ function ComponentDetail({
         )}
       </Section>
       {pasting && (
-        <PastePiecesDialog set={set} level={level} component={component} onClose={() => setPasting(false)} />
+        <Suspense fallback={null}>
+          {source.kind === 'catalogue' ? (
+            <PasteGradedDialog set={set} onClose={() => setPasting(false)} />
+          ) : (
+            <PastePiecesDialog
+              set={set}
+              place={{ level, component }}
+              library={pieces}
+              onClose={() => setPasting(false)}
+            />
+          )}
+        </Suspense>
       )}
       {piece && <PieceDialog piece={piece} onClose={() => edit(null)} />}
     </div>

@@ -16,12 +16,14 @@ export function LevelFields({
   studio,
   problem,
   onChange,
+  onEveryLevel,
 }: {
   readonly level: DraftLevel;
   readonly set: Draft;
   readonly studio: Studio;
   readonly problem: (field: string) => string | undefined;
   readonly onChange: (part: Partial<DraftLevel>) => void;
+  readonly onEveryLevel: (part: Pick<DraftLevel, 'instruments'>) => void;
 }) {
   const { components, rules } = level;
   const families = [
@@ -52,6 +54,11 @@ export function LevelFields({
           onChange={(instruments) => onChange({ instruments })}
           hint="instruments or voices; empty: as the requirement"
         />
+        {set.levels.length > 1 && set.levels.some(({ instruments }) => instruments !== level.instruments) && (
+          <Button onClick={() => onEveryLevel({ instruments: level.instruments })}>
+            Every level is open to these
+          </Button>
+        )}
       </FieldRow>
       <h4 className={css.under}>Components and marks</h4>
       {components.map((component, at) => (

@@ -34,6 +34,8 @@ export function PieceDialog({
     demands: writeDemands(piece.demands),
     parts: writeParts(piece.parts ?? []),
     notes: piece.notes ?? '',
+    book: piece.book ?? '',
+    page: piece.page ?? '',
     instrument: piece.instrument ?? '',
     span: piece.span === undefined ? '' : String(piece.span),
   });
@@ -73,7 +75,7 @@ export function PieceDialog({
               return;
             saving.save(
               {
-                ...leavingOut(piece, 'instrument', 'parts', 'span', 'notes'),
+                ...leavingOut(piece, 'instrument', 'parts', 'span', 'book', 'page', 'notes'),
                 title: fields.title.trim(),
                 composer: fields.composer.trim(),
                 seconds,
@@ -91,6 +93,8 @@ export function PieceDialog({
                 ...(fields.instrument.trim() !== '' && { instrument: fields.instrument.trim() }),
                 ...(parts.length > 0 && { parts }),
                 ...(fields.span !== '' && { span: Number(fields.span) }),
+                ...(fields.book.trim() !== '' && { book: fields.book.trim() }),
+                ...(fields.page.trim() !== '' && { page: fields.page.trim() }),
                 ...(fields.notes.trim() !== '' && { notes: fields.notes.trim() }),
               },
               isNew ? null : piece,
@@ -166,6 +170,10 @@ export function PieceDialog({
               error={errors.parts}
               hint="a line each, as Guitar 1: triplets; half barre"
             />
+          </FieldRow>
+          <FieldRow>
+            <TextField label="Book" value={fields.book} onChange={set('book')} />
+            <TextField label="Page" value={fields.page} onChange={set('page')} />
           </FieldRow>
           <TextField label="Notes" value={fields.notes} rows={2} onChange={set('notes')} />
           <DialogActs>

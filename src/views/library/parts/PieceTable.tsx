@@ -14,6 +14,7 @@ export function PieceTable({
   pieces,
   library,
   grades,
+  numbers,
   onFacts,
   onOrder,
   onGrade,
@@ -23,6 +24,8 @@ export function PieceTable({
   readonly library: ReadonlyMap<string, Piece>;
   /** The grade of each piece of the catalogue; null for a list. */
   readonly grades: ReadonlyMap<string, number> | null;
+  /** Numbers printed in the list, by piece id. */
+  readonly numbers: Readonly<Record<string, string>>;
   readonly onFacts: (pieceId: string) => void;
   /** The list as it shall stand. */
   readonly onOrder: (pieceIds: readonly string[]) => void;
@@ -80,7 +83,7 @@ export function PieceTable({
                   <button
                     type="button"
                     className={css.place}
-                    aria-label={`${row + 1}, ${each.title}`}
+                    aria-label={`${numbers[each.id] ?? row + 1}, ${each.title}`}
                     aria-pressed={at === row}
                     draggable
                     onClick={() => pick(at === row ? null : each.id)}
@@ -93,12 +96,18 @@ export function PieceTable({
                       move(row, row + step);
                     }}
                   >
-                    {row + 1}
+                    {numbers[each.id] ?? row + 1}
                   </button>
                 )}
               </td>
               <th scope="row">
                 <b>{each.title}</b>
+                {each.book !== undefined && (
+                  <span className={css.book}>
+                    {each.book}
+                    {each.page === undefined ? '' : `, p. ${each.page}`}
+                  </span>
+                )}
               </th>
               <td>{each.composer}</td>
               <td>{each.seconds === null ? '–' : formatTime(each.seconds)}</td>

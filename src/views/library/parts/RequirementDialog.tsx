@@ -162,6 +162,7 @@ export function RequirementDialog({
               studio={studio}
               problem={(field) => problem(`levels.${at}.${field}`)}
               onChange={(part) => change({ levels: draft.levels.with(at, { ...level, ...part }) })}
+              onEveryLevel={(part) => change({ levels: draft.levels.map((each) => ({ ...each, ...part })) })}
             />
           )}
 

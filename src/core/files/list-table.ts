@@ -1,0 +1,115 @@
+import { oneLine, severalLines } from '../plain-text';
+import { filledFrom, type Piece } from '../repertoire';
+import type { Component, RequirementSet } from '../requirements';
+import { refuse, type Result } from '../result';
+import { PIECE_COLUMNS, pieceOf, type BadRow, type PieceColumn } from './piece-table';
+import type { ColumnMap, PastedTable } from './table';
+
+/** Columns of one list: those of pieces, and the number printed in the list. */
+export const LIST_COLUMNS = { ...PIECE_COLUMNS, number: ['number', 'no', 'nr', 'item'] } as const;
+export type ListColumn = keyof typeof LIST_COLUMNS;
+/** Columns of all lists of a requirement in one table. */
+export const LISTS_COLUMNS = {
+  level: ['level', 'grade', 'class'],
+  list: ['list', 'component', 'group'],
+  ...LIST_COLUMNS,
+} as const;
+export type ListsColumn = keyof typeof LISTS_COLUMNS;
+
+/** A row of a list, in the place it belongs to. */
+export interface ListedPiece {
+  readonly levelId: string;
+  readonly componentId: string;
+  /** As printed; empty where there is none. */
+  readonly number: string;
+  readonly piece: Piece;
+}
+export interface ReadLists {
+  readonly items: readonly ListedPiece[];
+  readonly bad: readonly BadRow[];
+}
+
+/**
+ * Rows of a pasted table as pieces in lists. A piece the library has under the same title and composer is that piece: what
+ * is known of it stays, and what the row adds comes to it.
+ * @param place - the list all rows belong to; null where each row names its level and its list
+ */
+export function readLists(
+  table: PastedTable,
+  map: ColumnMap<ListColumn> | ColumnMap<ListsColumn>,
+  newId: (line: number) => string,
+  library: Iterable<Piece>,
+  set: RequirementSet,
+  place: { readonly levelId: string; readonly componentId: string } | null,
+): ReadLists {
+  const known = new Map([...library].map((piece) => [keyOf(piece), piece]));
+  const columns = map.columns as Readonly<Record<ListsColumn, number>>;
+  const items: ListedPiece[] = [];
+  const bad: BadRow[] = [];
+  const seen = new Map<string, number>();
+  for (const { line, cells } of table.rows.slice(map.header ? 1 : 0)) {
+    const cell = (field: ListsColumn) => {
+      const written = columns[field] < 0 ? '' : (cells[columns[field]] ?? '');
+      return LINES.has(field) ? severalLines(written) : oneLine(written);
+    };
+    const where: Result<{ levelId: string; componentId: string }, string> = place
+      ? { ok: true, value: place }
+      : placeOf(set, cell('level'), cell('list'));
+    const read = where.ok ? pieceOf(cell, newId(line)) : where;
+    if (!where.ok || !read.ok) {
+      bad.push({ line, cells, why: where.ok && !read.ok ? read.why : !where.ok ? where.why : '' });
+      continue;
+    }
+    if (cell('number').length > 20) {
+      bad.push({ line, cells, why: 'a number of more than 20 characters' });
+      continue;
+    }
+    const key = keyOf(read.value);
+    const before = known.get(key);
+    const piece = before ? filledFrom(before, { ...read.value, id: before.id }) : read.value;
+    known.set(key, piece);
+    const spot = `${where.value.levelId}/${where.value.componentId}/${piece.id}`;
+    const twin = seen.get(spot);
+    if (twin !== undefined) {
+      bad.push({ line, cells, why: `the same piece as line ${twin}` });
+      continue;
+    }
+    seen.set(spot, line);
+    items.push({ ...where.value, number: cell('number'), piece });
+  }
+  return { items, bad };
+}
+
+/** Cells that may hold several lines. */
+const LINES: ReadonlySet<string> = new Set(['demands', 'parts', 'notes'] satisfies PieceColumn[]);
+const plain = (text: string) => text.trim().replace(/\s+/g, ' ').toLocaleLowerCase('en');
+const keyOf = ({ title, composer }: Pick<Piece, 'title' | 'composer'>) =>
+  `${plain(title)} / ${plain(composer)}`;
+
+/** The list a row names: its level by name or place, its list by letter or name. */
+function placeOf(
+  set: RequirementSet,
+  levelName: string,
+  listName: string,
+): Result<{ levelId: string; componentId: string }, string> {
+  const levels = set.levels.filter(
+    ({ name, rank }) => plain(name) === plain(levelName) || String(rank) === levelName,
+  );
+  const level = levels.find(({ name }) => plain(name) === plain(levelName)) ?? levels[0];
+  if (!level)
+    return refuse(
+      `there is no level "${levelName}"; there are ${set.levels.map(({ name }) => name).join(', ')}`,
+    );
+  const lists = level.components.filter(({ source }) => source.kind === 'list');
+  const component = lists.find(({ letter, name }: Component) =>
+    [plain(letter), plain(name)].includes(plain(listName)),
+  );
+  return component
+    ? { ok: true, value: { levelId: level.id, componentId: component.id } }
+    : refuse(`there is no list "${listName}" in ${level.name}; ${listsOf(lists)}`);
+}
+
+const listsOf = (lists: readonly Component[]) =>
+  lists.length === 0
+    ? 'it has none'
+    : `there are ${lists.map(({ letter, name }) => `${letter} ${name}`).join(', ')}`;
