@@ -79,6 +79,7 @@ const facts = (of: Studio) =>
     ]),
   );
 
+const friday = day('2027-01-22');
 const today = day('2027-01-20');
 const orla = (of: Studio) => of.goals.get('orla-5')!;
 const plain = (id: string): Student => ({
@@ -165,6 +166,12 @@ const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) 
     ['level-1 s 7 of 1'],
   ],
   [
+    'minutes of one day',
+    () => setPracticeMinutes('orla', friday, 45, 'that day'),
+    (of) => [of.students.get('orla')?.minutesByWeekday[4], of.students.get('orla')?.minutesOfDays],
+    [20, { [friday]: 45 }],
+  ],
+  [
     'a set removed',
     () => removeSet('fairlead-winds-2027'),
     (of) => of.sets.has('fairlead-winds-2027'),
@@ -247,12 +254,21 @@ describe('every action', () => {
     ['a goal that is gone', () => enterGoal('nobody', today)],
     ['a student that is gone', () => archiveStudent('nobody', today)],
     ['a set that is gone', () => pasteIntoLists('nowhere', [], 'add')],
-    ['the same again', () => setPracticeMinutes('orla', plain('orla').minutesByWeekday)],
+    [
+      'the same again',
+      () => setPracticeMinutes('orla', friday, plain('orla').minutesByWeekday[4]!, 'from now on'),
+    ],
   ])('%s changes nothing and leaves nothing to undo', async (_, action) => {
     const before = facts(studio());
     expect(await action()).toBe(false);
     expect(facts(studio())).toBe(before);
     expect(ready().undo).toBeNull();
+  });
+  test('minutes of a weekday from now on: a day that had its own has them no longer', async () => {
+    await setPracticeMinutes('orla', friday, 45, 'that day');
+    await setPracticeMinutes('orla', friday, 50, 'from now on');
+    expect(plain('orla').minutesByWeekday[4]).toBe(50);
+    expect(plain('orla')).not.toHaveProperty('minutesOfDays');
   });
   test('a new action forgets what was undone', async () => {
     await endGoal('orla-5', 'taken', null);

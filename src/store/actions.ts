@@ -18,7 +18,7 @@ import {
 } from '@/core/register';
 import { allSchemes, componentOf, findLevel, schemeOf, withCommonLevel } from '@/core/requirements';
 import { shortName, type Student } from '@/core/students';
-import type { CalendarDay, Closure } from '@/core/time';
+import { dayOfWeek, type CalendarDay, type Closure } from '@/core/time';
 import type { Edit } from './changes';
 import { noteErased } from './erased';
 import { newId } from './seed';
@@ -60,11 +60,33 @@ function instrumentEdits(
   ];
 }
 
-/** Minutes of practice by weekday, from Monday. */
-export const setPracticeMinutes = (id: string, minutesByWeekday: readonly number[]): Promise<boolean> =>
+/**
+ * Minutes of practice of a day: on that day alone, or on its weekday from now on. Days set by themselves that are past
+ * are forgotten.
+ */
+export const setPracticeMinutes = (
+  id: string,
+  day: CalendarDay,
+  minutes: number,
+  howLong: 'that day' | 'from now on',
+): Promise<boolean> =>
   act('change the practice minutes', ({ students }) => {
     const student = students.get(id);
-    return student ? [{ kind: 'student', data: { ...student, minutesByWeekday } }] : [];
+    if (!student) return [];
+    const { minutesOfDays: before = {}, ...rest } = student;
+    const days = Object.fromEntries([
+      ...Object.entries(before).filter(([each]) => each >= today() && each !== day),
+      ...(howLong === 'that day' ? [[day, minutes] as const] : []),
+    ]);
+    const minutesByWeekday = rest.minutesByWeekday.map((each, at) =>
+      howLong === 'from now on' && at === dayOfWeek(day) ? minutes : each,
+    );
+    const data: Student = {
+      ...rest,
+      minutesByWeekday,
+      ...(Object.keys(days).length > 0 && { minutesOfDays: days }),
+    };
+    return [{ kind: 'student', data }];
   });
 
 /** Sharing is mutual: whoever is named names back, and a partner dropped or taken over names nobody. */

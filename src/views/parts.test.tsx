@@ -231,8 +231,8 @@ describe('Plan', () => {
   const card = practiceCard(plan, 0);
   const cardTable = () => {
     const change = vi.fn();
-    const minutes = contextOf('orla-5').student.minutesByWeekday;
-    render(<PracticeCardTable card={card} minutesByWeekday={minutes} onMinutes={change} />);
+    const { minutesByWeekday: minutes } = contextOf('orla-5').student;
+    render(<PracticeCardTable card={card} practice={{ minutesByWeekday: minutes }} onMinutes={change} />);
     return { change, minutes };
   };
   test('the card’s blocks add up to its rows and its foot', () => {
@@ -252,7 +252,7 @@ describe('Plan', () => {
     const field = screen.getAllByLabelText(/^Minutes on Thursday/)[0]!;
     fireEvent.change(field, { target: { value: '45' } });
     fireEvent.blur(field);
-    expect(change).toHaveBeenCalledExactlyOnceWith(minutes.map((each, at) => (at === 3 ? 45 : each)));
+    expect(change).toHaveBeenCalledExactlyOnceWith(day('2027-01-21'), 45);
     for (const wrong of ['x', '-5', '721', '4.5', '']) {
       fireEvent.change(field, { target: { value: wrong } });
       fireEvent.blur(field);

@@ -69,6 +69,7 @@ export const studentShape = object({
   earlierSlots: optional(list(object({ until: day, slot }), 60)),
   sharesWith: nullable(id),
   minutesByWeekday: list(whole(0, 720), 7, 7),
+  minutesOfDays: optional(record(whole(0, 720), 400)),
   levelsHeld,
   reachSemitones: nullable(whole(1, 40)),
   schoolYear,

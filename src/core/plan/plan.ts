@@ -131,7 +131,7 @@ export function planPreparation(
   }));
   const shutting = [...closures, ...shut];
   const coming = grid.slice(now).map((week, at) => (at === 0 ? { from: today, to: week.to } : week));
-  const days = coming.map((week) => minutesOn(week, student.minutesByWeekday, shutting));
+  const days = coming.map((week) => minutesOn(week, student, shutting));
   const minutes = days.map((week) => week.reduce((sum, day) => sum + day.minutes, 0));
   const drafts = input.level.components.flatMap((component) => draftOf(component, input, grid, now, minutes));
   if (drafts.length === 0) return { ok: false, why: { kind: 'nothing to prepare' } };

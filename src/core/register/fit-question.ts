@@ -6,10 +6,14 @@ import { emptyBook, mapWith } from '../skills';
 import type { Student } from '../students';
 import {
   addDays,
+  dayOfWeek,
   periodsBetween,
   practiceDays,
   slotOn,
+  stopsPractice,
   type CalendarDay,
+  type Closure,
+  type Period,
   type PracticeDays,
   type Weekday,
 } from '../time';
@@ -38,13 +42,16 @@ export function fitStudentReader(studio: Studio, today: CalendarDay): (student: 
   for (const goal of studio.goals.values())
     goalsOf.set(goal.studentId, [...(goalsOf.get(goal.studentId) ?? []), goal]);
   // The periods of a year depend on the lesson's weekday alone.
-  const years = new Map<Weekday, readonly PracticeDays[]>();
+  const years = new Map<Weekday, readonly { readonly period: Period; readonly days: PracticeDays }[]>();
   return (student) => {
     const slot = slotOn(student, today);
     const weekday = slot.kind === 'none' ? 0 : slot.weekday;
     const year =
       years.get(weekday) ??
-      periodsBetween(today, addDays(today, YEAR), weekday).map((period) => practiceDays(period, closures));
+      periodsBetween(today, addDays(today, YEAR), weekday).map((period) => ({
+        period,
+        days: practiceDays(period, closures),
+      }));
     years.set(weekday, year);
     const goals = goalsOf.get(student.id) ?? [];
     return {
@@ -57,13 +64,24 @@ export function fitStudentReader(studio: Studio, today: CalendarDay): (student: 
           enteredOn ? [[entryKey(setId, levelId, sessionId), enteredOn] as const] : [],
         ),
       ),
-      periods: year.map((days) =>
-        days.reduce((sum, count, at) => sum + count * (student.minutesByWeekday[at] ?? 0), 0),
+      periods: year.map(({ period, days }) =>
+        days.reduce(
+          (sum, count, at) => sum + count * (student.minutesByWeekday[at] ?? 0),
+          otherwise(student, period, closures),
+        ),
       ),
       held: heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student),
     };
   };
 }
+
+/** Minutes that days of another number add to a period, or (below nothing) take from it. */
+const otherwise = (student: Student, { from, to }: Period, closures: readonly Closure[]): number =>
+  Object.entries(student.minutesOfDays ?? {}).reduce((sum, [text, minutes]) => {
+    const day = text as CalendarDay;
+    const isIn = from <= day && day <= to && !stopsPractice(closures, day);
+    return isIn ? sum + minutes - (student.minutesByWeekday[dayOfWeek(day)] ?? 0) : sum;
+  }, 0);
 
 /** Three months of the calendar, the first from today on. */
 export interface FitWindow {

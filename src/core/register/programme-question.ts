@@ -122,7 +122,7 @@ export function programmeQuestion(
   const minutes = new Map<string, number>();
   const liked = new Map<string, readonly string[]>();
   const tooWide = new Map<string, number>();
-  const available = minutesOn({ from: entry.today, to: addDays(session.day, -1) }, student.minutesByWeekday, [
+  const available = minutesOn({ from: entry.today, to: addDays(session.day, -1) }, student, [
     ...studio.closures.values(),
   ]).reduce((sum, { minutes: own }) => sum + own, 0);
   const worths: [string, { points: number; skills: number[]; minutes: number }][] = [];

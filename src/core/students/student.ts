@@ -1,4 +1,11 @@
-import { addDays, calendarDay, yearsBetween, type CalendarDay, type HasSlots } from '../time';
+import {
+  addDays,
+  calendarDay,
+  yearsBetween,
+  type CalendarDay,
+  type HasSlots,
+  type PracticeTime,
+} from '../time';
 
 /** An official result: a level passed before. `family` joins the editions of one syllabus. */
 export interface LevelHeld {
@@ -10,7 +17,7 @@ export interface LevelHeld {
   readonly award: string;
 }
 
-export interface Student extends HasSlots {
+export interface Student extends HasSlots, PracticeTime {
   readonly id: string;
   readonly name: string;
   readonly instrument: string;
@@ -20,7 +27,6 @@ export interface Student extends HasSlots {
   readonly birthDate: CalendarDay | null;
   /** The other student when two share a lesson. */
   readonly sharesWith: string | null;
-  readonly minutesByWeekday: readonly number[];
   readonly levelsHeld: readonly LevelHeld[];
   /** Widest comfortable stretch of one hand in semitones; null when never measured or not asked for. */
   readonly reachSemitones: number | null;

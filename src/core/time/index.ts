@@ -18,7 +18,7 @@ export {
   type CalendarDay,
   type Weekday,
 } from './calendar-day';
-export { closuresBetween, stopsLessons, type Closure } from './closure';
+export { closuresBetween, stopsLessons, stopsPractice, type Closure } from './closure';
 export {
   fallsOn,
   lessonDays,
@@ -29,10 +29,12 @@ export {
   type LessonSlot,
 } from './lesson-slot';
 export {
+  minutesOfDay,
   minutesOn,
   periodIndexOf,
   periodsBetween,
   practiceDays,
   type Period,
   type PracticeDays,
+  type PracticeTime,
 } from './period';

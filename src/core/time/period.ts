@@ -30,20 +30,29 @@ export function periodsBetween(today: CalendarDay, session: CalendarDay, lessonW
 export const periodIndexOf = (periods: readonly Period[], day: CalendarDay): number =>
   periods.findIndex((period) => period.from <= day && day <= period.to);
 
-/**
- * Minutes a student has in a period.
- * @param minutesByWeekday - seven entries, Monday first, minutes
- */
+/** What a student has to practise. */
+export interface PracticeTime {
+  /** Seven whole numbers, Monday first. */
+  readonly minutesByWeekday: readonly number[];
+  /** Days on which it is another number, by day. */
+  readonly minutesOfDays?: Readonly<Record<string, number>>;
+}
+
+/** Minutes of a day, closures left aside. */
+export const minutesOfDay = ({ minutesByWeekday, minutesOfDays }: PracticeTime, day: CalendarDay): number =>
+  minutesOfDays?.[day] ?? minutesByWeekday[dayOfWeek(day)] ?? 0;
+
+/** Minutes a student has in a period. */
 export const minutesOn = (
   period: Period,
-  minutesByWeekday: readonly number[],
+  practice: PracticeTime,
   closures: readonly Closure[],
 ): readonly { readonly day: CalendarDay; readonly minutes: number }[] =>
   daysBetween(period.from, period.to) < 0
     ? []
     : daysFrom(period.from, period.to).map((day) => ({
         day,
-        minutes: stopsPractice(closures, day) ? 0 : (minutesByWeekday[dayOfWeek(day)] ?? 0),
+        minutes: stopsPractice(closures, day) ? 0 : minutesOfDay(practice, day),
       }));
 
 /** How many days of each weekday a period leaves for practice, Monday first. */

@@ -58,7 +58,10 @@ test('closures take the minutes of practice, not of lessons alone', () => {
     { id: 'c', name: '', from: calendarDay('2027-01-22'), to: calendarDay('2027-01-23'), stops },
   ];
   const minutes = (stops: 'lessons' | 'practice' | 'both') =>
-    minutesOn(week, [1, 2, 4, 8, 16, 32, 64], closure(stops)).reduce((sum, day) => sum + day.minutes, 0);
+    minutesOn(week, { minutesByWeekday: [1, 2, 4, 8, 16, 32, 64] }, closure(stops)).reduce(
+      (sum, day) => sum + day.minutes,
+      0,
+    );
   expect([minutes('lessons'), minutes('practice'), minutes('both')]).toEqual([
     127,
     127 - 16 - 32,
@@ -92,4 +95,19 @@ test('days counted agree with the calendar library on random days', () => {
     }),
     { numRuns: 1000 },
   );
+});
+
+test('a day with minutes of its own has them in its week alone; a closure stops them too', () => {
+  const practice = { minutesByWeekday: [1, 2, 4, 8, 16, 32, 64], minutesOfDays: { '2027-01-22': 100 } };
+  const days = (from: string, stops: 'none' | 'practice') =>
+    minutesOn(
+      { from: calendarDay(from), to: addDays(calendarDay(from), 6) },
+      practice,
+      stops === 'none'
+        ? []
+        : [{ id: 'c', name: 'away', from: calendarDay('2027-01-22'), to: calendarDay('2027-01-22'), stops }],
+    ).map(({ minutes }) => minutes);
+  expect(days('2027-01-18', 'none')).toEqual([1, 2, 4, 8, 100, 32, 64]);
+  expect(days('2027-01-25', 'none')).toEqual([1, 2, 4, 8, 16, 32, 64]);
+  expect(days('2027-01-18', 'practice')[4]).toBe(0);
 });

@@ -68,7 +68,7 @@ export function schemeOfLevel(
   const awards = marks.awards.map((award, at): Award => {
     const place = `marks.awards.${at}`;
     need(`${place}.name`, award.name.trim() !== '', 'A name.');
-    need(`${place}.total`, isWhole(award.total, 0, 100_000), 'A total.');
+    need(`${place}.total`, award.total === '' || isWhole(award.total, 0, 100_000), 'A total, or empty.');
     need(`${place}.each`, award.each === '' || isWhole(award.each, 0, 1000), 'Empty, or a mark.');
     const passes = names(award.passes).flatMap((each) => {
       const match = /^(\S+)\s+(\d{1,4})$/.exec(each);
@@ -80,7 +80,7 @@ export function schemeOfLevel(
     return {
       id: `award-${at + 1}`,
       name: award.name.trim(),
-      total: Number(award.total),
+      total: Number(award.total || '0'),
       eachAtLeast: award.each === '' ? null : Number(award.each),
       passes: Object.fromEntries(passes),
     };

@@ -317,7 +317,7 @@ function draftOfMarks({ totalling, panel, outcome, awards }: MarkScheme, level: 
     }),
     awards: awards.map((award) => ({
       name: award.name,
-      total: String(award.total),
+      total: award.total === 0 ? '' : String(award.total),
       each: award.eachAtLeast === null ? '' : String(award.eachAtLeast),
       passes: Object.entries(award.passes)
         .map(([id, mark]) => `${letterIn(level)(id)} ${mark}`)

@@ -66,7 +66,7 @@ export function totalModel(context: GoalContext, componentId: string, day: Calen
   const words = `${totalWords(context)} ${takenWords(context)}`.trim();
   const lines = scheme.awards.map((award, at): RulerLine => ({
     at: award.total,
-    label: `${award.name} ${award.total}`,
+    label: award.total > 0 ? `${award.name} ${award.total}` : award.name,
     kind: kinds[Math.min(2, at)] ?? 'final',
   }));
   const max = standing.maxMark;

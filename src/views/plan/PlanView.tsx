@@ -2,8 +2,7 @@ import { useMemo, useState } from 'react';
 import { formatMinutes } from '@/core/music';
 import { practiceCard, type Plan } from '@/core/plan';
 import { hearToday, type GoalContext } from '@/core/register';
-import { slotMinutes } from '@/core/time';
-import { formatDay } from '@/core/time';
+import { formatDay, slotMinutes, type CalendarDay } from '@/core/time';
 import type { Stage } from '@/core/effort';
 import { setPracticeMinutes, setGate as changeGate, shutWeek, type ReadyState } from '@/store';
 import { Button, Empty, LinkButton, PageLine, Section, TempoMark } from '@/ui';
@@ -17,6 +16,7 @@ import { useKeys } from '../shell/use-keys';
 import { ClosuresDialog } from './parts/ClosuresDialog';
 import { EffortDialog } from './parts/EffortDialog';
 import { GateDialog } from './parts/GateDialog';
+import { MinutesDialog } from './parts/MinutesDialog';
 import { Overload } from './parts/Overload';
 import { PlanTable } from './parts/PlanTable';
 import { PracticeCardTable } from './parts/PracticeCardTable';
@@ -36,7 +36,7 @@ function PlanPage({ ready }: { readonly ready: ReadyState }) {
     <>
       <PageLine
         title={context.student.name}
-        sub={`${context.student.instrument}, ${context.set.name} ${context.level.name}, ${context.session.name}${award ? ` · aim ${award.name}, ${award.total} of ${context.standing.maxMark}` : ''}`}
+        sub={`${context.student.instrument}, ${context.set.name} ${context.level.name}, ${context.session.name}${award ? ` · aim ${award.name}${award.total > 0 ? `, ${award.total} of ${context.standing.maxMark}` : ''}` : ''}`}
         end={<GoalPicker choice={choice} />}
       />
       {context.plan ? (
@@ -86,6 +86,8 @@ function PlanBody({ ready, context, plan }: BodyProps) {
   const [picked, setPicked] = useState(0);
   const [gate, setGate] = useState<{ readonly componentId: string; readonly stage: Stage } | null>(null);
   const [dialog, setDialog] = useState<'none' | 'effort' | 'closures'>('none');
+  const [asked, setAsked] = useState<{ readonly day: CalendarDay; readonly minutes: number } | null>(null);
+  const [turn, setTurn] = useState(0);
   const at = Math.min(picked, plan.weeks.length - 1);
   const week = plan.weeks[at];
   const card = useMemo(() => practiceCard(plan, at), [plan, at]);
@@ -106,7 +108,7 @@ function PlanBody({ ready, context, plan }: BodyProps) {
   });
   if (!week) return null;
   const shut = context.goal.plan.shutWeeks.includes(week.from);
-  const asked = plan.weeks.reduce((sum, each) => sum + each.load, 0);
+  const load = plan.weeks.reduce((sum, each) => sum + each.load, 0);
   const there = plan.weeks.reduce((sum, each) => sum + each.minutes, 0);
   return (
     <>
@@ -155,8 +157,9 @@ function PlanBody({ ready, context, plan }: BodyProps) {
         >
           <PracticeCardTable
             card={card}
-            minutesByWeekday={context.student.minutesByWeekday}
-            onMinutes={(minutesByWeekday) => void setPracticeMinutes(context.student.id, minutesByWeekday)}
+            key={turn}
+            practice={context.student}
+            onMinutes={(day, minutes) => setAsked({ day, minutes })}
           />
           <div className={css.acts}>
             <LinkButton
@@ -180,9 +183,9 @@ function PlanBody({ ready, context, plan }: BodyProps) {
         </Section>
       </div>
       <p className={css.foot}>
-        {plan.weeks.length} {plan.weeks.length === 1 ? 'week asks' : 'weeks ask'} {formatMinutes(asked)} of
-        the {formatMinutes(there)} there are. Weeks past count as practised. Marks at the right are the last
-        ones heard; nothing here is a forecast.
+        {plan.weeks.length} {plan.weeks.length === 1 ? 'week asks' : 'weeks ask'} {formatMinutes(load)} of the{' '}
+        {formatMinutes(there)} there are. Weeks past count as practised. Marks at the right are the last ones
+        heard; nothing here is a forecast.
       </p>
       <PlanTable plan={plan} />
       {gate && (
@@ -193,6 +196,20 @@ function PlanBody({ ready, context, plan }: BodyProps) {
           at={gate}
           today={ready.now.day}
           onClose={() => setGate(null)}
+        />
+      )}
+      {asked && (
+        <MinutesDialog
+          {...asked}
+          onChosen={(howLong) => {
+            void setPracticeMinutes(context.student.id, asked.day, asked.minutes, howLong);
+            setAsked(null);
+          }}
+          onClose={() => {
+            setAsked(null);
+            // The field shows again what stands.
+            setTurn(turn + 1);
+          }}
         />
       )}
       {dialog === 'effort' && (

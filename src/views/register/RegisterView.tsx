@@ -162,7 +162,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                       <b>{deadlineWords(deadline)}</b>, {formatDay(deadline.day, 'medium')}
                     </p>
                     <p className={css.soft}>
-                      {deadline.fee === '' ? '' : `${deadline.fee} · `}
+                      {deadline.fee === '' ? '' : `Fee ${deadline.fee} · `}
                       {deadline.entered.length} entered, {deadline.undecided.length} not entered
                     </p>
                   </div>

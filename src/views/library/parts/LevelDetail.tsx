@@ -64,7 +64,7 @@ export function LevelDetail({
             })}
             {scheme.awards.map((award) => (
               <li key={award.id} className={css.line}>
-                {award.name} {award.total}
+                {award.name} {award.total > 0 && award.total}
                 {award.eachAtLeast === null ? '' : `, at least ${award.eachAtLeast} in each`}
                 {Object.entries(award.passes).map(
                   ([id, mark]) =>

@@ -1,19 +1,19 @@
 import { useState } from 'react';
 import { formatBars } from '@/core/music';
 import type { PracticeCard } from '@/core/plan';
-import { dayOfWeek, formatDay } from '@/core/time';
+import { formatDay, minutesOfDay, type CalendarDay, type PracticeTime } from '@/core/time';
 import { Glyph } from '@/ui';
 import css from './PracticeCardTable.module.css';
 
 /** The week's card: whole blocks on days, with bars and tempo. The last row is the student's own minutes, to be changed there. */
 export function PracticeCardTable({
   card,
-  minutesByWeekday,
+  practice,
   onMinutes,
 }: {
   readonly card: PracticeCard;
-  readonly minutesByWeekday: readonly number[];
-  readonly onMinutes: (minutesByWeekday: readonly number[]) => void;
+  readonly practice: PracticeTime;
+  readonly onMinutes: (day: CalendarDay, minutes: number) => void;
 }) {
   return (
     // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls sideways on a narrow screen
@@ -74,14 +74,12 @@ export function PracticeCardTable({
             <th scope="row">Set, of the minutes there are</th>
             {card.days.map(({ day, asked }) => (
               <td key={day}>
-                <b data-over={asked > (minutesByWeekday[dayOfWeek(day)] ?? 0)}>{asked}</b> of{' '}
+                <b data-over={asked > minutesOfDay(practice, day)}>{asked}</b> of{' '}
                 <MinutesField
-                  key={minutesByWeekday[dayOfWeek(day)]}
+                  key={minutesOfDay(practice, day)}
                   label={`Minutes on ${formatDay(day, 'long')}`}
-                  value={minutesByWeekday[dayOfWeek(day)] ?? 0}
-                  onChange={(minutes) =>
-                    onMinutes(minutesByWeekday.map((each, at) => (at === dayOfWeek(day) ? minutes : each)))
-                  }
+                  value={minutesOfDay(practice, day)}
+                  onChange={(minutes) => onMinutes(day, minutes)}
                 />
               </td>
             ))}

@@ -51,7 +51,7 @@ export function EntryFacts({
           value={goal.aimAwardId}
           options={scheme.awards.map((award) => ({
             value: award.id,
-            label: `${award.name}, ${award.total}`,
+            label: award.total > 0 ? `${award.name}, ${award.total}` : award.name,
           }))}
           onChange={onAim}
         />

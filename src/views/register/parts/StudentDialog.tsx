@@ -144,6 +144,7 @@ export function StudentDialog({
             ? (student?.schoolYear ?? null)
             : { year: Number(year), from: schoolYearStart(today) },
       archivedOn: student?.archivedOn ?? null,
+      ...(student?.minutesOfDays && { minutesOfDays: student.minutesOfDays }),
       ...(student?.earlierInstruments && { earlierInstruments: student.earlierInstruments }),
       ...(notes.trim() !== '' && { notes: notes.trim() }),
       ...(isBeginner && held.length === 0 && { isBeginner }),
