@@ -150,7 +150,7 @@ test('a programme found with one piece locked; why another is not in; one left o
   await page.keyboard.press('Escape');
   await page.click('[data-piece="tarrin-fog-minuet"] button');
   await press(page, 'Why not this one?');
-  await sees(page, 'No programme can have it while Tally Bells stays.');
+  await sees(page, 'No programme can have it while Tally Bells, which you chose, stays.');
   const [best = ''] = await found();
   await press(page, 'Y: Study');
   const third = best.split(', ').at(-1) ?? '';

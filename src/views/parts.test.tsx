@@ -71,6 +71,7 @@ describe('Programme', () => {
         onCursor={move}
         onChoose={choose}
         why={null}
+        sets={null}
         onWhy={vi.fn()}
         onLeaveOut={vi.fn()}
       />,

@@ -168,6 +168,9 @@ test('why not a piece: it is in, or a smallest conflict stands against it, or th
       else if (!question.worths.has(id)) expect(why.kind).toBe('no worth');
       else if (why.kind === 'conflict') {
         expect(having).toBe(null);
+        // What is chosen is no law: where it stands in the way the answer without it is there too.
+        const isChosen = why.obstacles.some(({ kind }) => kind === 'stays');
+        expect(why.freed).toEqual(isChosen ? whyNot({ ...question, locked: [] }, id) : undefined);
         expect(programmesUnder(question, [...why.obstacles, stays], false)).toEqual([]);
         for (const each of why.obstacles)
           expect(

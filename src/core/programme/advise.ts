@@ -214,7 +214,10 @@ export type WhyNot =
   | { readonly kind: 'in'; readonly best: RankedProgramme }
   /** It has no worth, as its bars are not counted. */
   | { readonly kind: 'no worth' }
-  | Extract<Conflict, { kind: 'conflict' }>
+  | (Extract<Conflict, { kind: 'conflict' }> & {
+      /** The answer were every chosen piece free to change; left out where none stands in the way. */
+      readonly freed?: WhyNot;
+    })
   /** The best programme that has it falls behind the best one. */
   | { readonly kind: 'sum'; readonly best: RankedProgramme; readonly withIt: RankedProgramme }
   | { readonly kind: 'unknown' };
@@ -241,5 +244,8 @@ export function whyNot(question: ProgrammeQuestion, pieceId: string, hear: Hear 
     { ...problem, banned: [...problem.banned, ...leftOut(problem, question)] },
     pieceId,
   );
-  return conflict.kind === 'conflict' ? conflict : { kind: 'unknown' };
+  if (conflict.kind !== 'conflict') return { kind: 'unknown' };
+  return conflict.obstacles.some(({ kind }) => kind === 'stays')
+    ? { ...conflict, freed: whyNot({ ...question, locked: [] }, pieceId, hear) }
+    : conflict;
 }

@@ -215,10 +215,11 @@ function Bench({
                   pieceId: why.pieceId,
                   words:
                     why.answer && sums
-                      ? whyWords(why.answer, sums, context, studio)
+                      ? whyWords(why.answer, sums, context, studio, why.pieceId)
                       : { say: ['Looked up …'], sums: [] },
                 }
               }
+              sets={slot.source.kind === 'own choice' ? studio.sets : null}
               onWhy={ask}
               onLeaveOut={(pieceId, out) => void leaveOut(goal.id, pieceId, out)}
               onChoose={(pieceId) => {

@@ -1,6 +1,14 @@
-import type { Obstacle, RankedProgramme } from '@/core/programme';
+import type { Obstacle, RankedProgramme, WhyNot } from '@/core/programme';
+import { barsToLearn } from '@/core/repertoire';
 import { reasonsOf, type GoalContext, type ProgrammeSums, type Reason, type Studio } from '@/core/register';
-import { checkRule, choosesPieces, explainRule, type Programme } from '@/core/requirements';
+import {
+  checkRule,
+  choosesPieces,
+  explainRule,
+  placesOf,
+  type Programme,
+  type RequirementSet,
+} from '@/core/requirements';
 import type { WhyAnswer } from './use-advice';
 
 /** The programme as a goal keeps it; excerpts chosen already stay. */
@@ -64,35 +72,71 @@ export interface WhyWords {
   readonly sums: readonly string[];
 }
 
+/** "Level 3 of Tarrin Board, S": where requirements place a piece; empty where none does. */
+export const levelWords = (pieceId: string, sets: Iterable<RequirementSet>): string =>
+  [
+    ...new Set(
+      [...sets].flatMap((set) =>
+        (placesOf(set).get(pieceId) ?? []).map(({ levelName }) => `${levelName} of ${set.name}`),
+      ),
+    ),
+  ].join(', ');
+
+/** The same question answered as if nothing were chosen yet. */
+function freedWords(freed: WhyNot): string {
+  switch (freed.kind) {
+    case 'in':
+      return `it is in the best programme, ${titlesOf(freed.best)}.`;
+    case 'sum':
+      return `the best programme with it is ${titlesOf(freed.withIt)}.`;
+    case 'conflict':
+      return 'there would still be none.';
+    case 'no worth':
+    case 'unknown':
+      return 'that is not certain.';
+  }
+}
+
 /** Why a piece is not in the best programme. */
 export function whyWords(
   why: WhyAnswer,
   sums: ProgrammeSums,
   context: GoalContext,
-  studio: Pick<Studio, 'settings' | 'pieces'>,
+  studio: Pick<Studio, 'settings' | 'pieces' | 'sets'>,
+  pieceId: string,
 ): WhyWords {
   const reasons = (ranked: RankedProgramme) => reasonsOf(ranked, sums, studio);
   const only = (sentence: string): WhyWords => ({ say: [sentence], sums: [] });
   switch (why.kind) {
     case 'in':
       return only('It is in the best programme.');
-    case 'no worth':
-      return only('Its bars are not counted, so that its work is not known.');
+    case 'no worth': {
+      const piece = studio.pieces.get(pieceId);
+      const elsewhere = levelWords(pieceId, studio.sets.values());
+      return piece && barsToLearn(piece) !== null && elsewhere !== ''
+        ? only(`It stands at ${elsewhere}; programmes are searched among pieces near this level.`)
+        : only('Its bars are not counted, so that its work is not known.');
+    }
     case 'unknown':
       return only('The search reached its limit before it was certain.');
     case 'crashed':
       return only(`The search failed. ${why.message}`.trim());
     case 'conflict':
-      return only(
-        why.obstacles.length === 0
-          ? 'The lists alone give no programme that has it.'
-          : `No programme can have it while ${why.obstacles
-              .map(
-                (each) =>
-                  `${obstacleWords(each, context, studio.pieces)}${each.kind === 'rule' ? ' holds' : ''}`,
-              )
-              .join(' and ')}.`,
-      );
+      return {
+        say: [
+          why.obstacles.length === 0
+            ? 'The lists alone give no programme that has it.'
+            : `No programme can have it while ${why.obstacles
+                .map((each) =>
+                  each.kind === 'stays'
+                    ? `${studio.pieces.get(each.pieceId)?.title ?? 'a piece that is gone'}, which you chose, stays`
+                    : `${obstacleWords(each, context, studio.pieces)}${each.kind === 'rule' ? ' holds' : ''}`,
+                )
+                .join(' and ')}.`,
+          ...(why.freed ? [`Were the chosen pieces free to change: ${freedWords(why.freed)}`] : []),
+        ],
+        sums: [],
+      };
     case 'sum':
       return {
         say: [

@@ -121,10 +121,15 @@ test('a demand that comes next takes less than one beyond it; a learned piece in
 
 test('why a piece is not in: the rule or the wish against it, or both sums', () => {
   const question: ProgrammeQuestion = sums.question;
-  const say = (id: string) => whyWords(whyNot(question, id), sums, context, studio);
+  const say = (id: string) => whyWords(whyNot(question, id), sums, context, studio, id);
   expect(say('tarrin-tally-bells')).toMatchObject({ say: ['It is in the best programme.'], sums: [] });
   expect(say('tarrin-fog-minuet')).toMatchObject({
-    say: ['No programme can have it while Tally Bells stays.'],
+    say: [
+      'No programme can have it while Tally Bells, which you chose, stays.',
+      expect.stringMatching(
+        /^Were the chosen pieces free to change: the best programme with it is .*Fog Minuet/,
+      ),
+    ],
   });
   const [best] = adviseProgrammes({ ...question, locked: [] }).programmes;
   const free = { ...question, locked: [] };
@@ -134,7 +139,7 @@ test('why a piece is not in: the rule or the wish against it, or both sums', () 
   })[0];
   expect(other?.best.points).toBe(best?.points);
   if (!other) throw new Error('the demo has a piece that is not in the best');
-  const words = whyWords(other, sums, context, studio);
+  const words = whyWords(other, sums, context, studio, '');
   expect(words.sums[0]).toBe(
     `With it ${signed(other.withIt.points)}: ${reasonWords(reasonsOf(other.withIt, sums, studio))}.`,
   );
@@ -158,7 +163,12 @@ test('no programme: what conflicts is named in words, and the nearest gives up o
 test.each([
   [{ kind: 'unknown' }, 'The search reached its limit before it was certain.'],
   [{ kind: 'crashed', message: 'no answer' }, 'The search failed. no answer'],
-  [{ kind: 'no worth' }, 'Its bars are not counted, so that its work is not known.'],
-] as const)('how the search for a piece ended: %j', (why, words) =>
-  expect(whyWords(why, sums, context, studio)).toEqual({ say: [words], sums: [] }),
+  [{ kind: 'no worth' }, 'Its bars are not counted, so that its work is not known.', ''],
+  [
+    { kind: 'no worth' },
+    'It stands at Level 5 of Tarrin Board; programmes are searched among pieces near this level.',
+    'tarrin-low-water-air',
+  ],
+] as const)('how the search for a piece ended: %j', (why, words, id = '') =>
+  expect(whyWords(why, sums, context, studio, id)).toEqual({ say: [words], sums: [] }),
 );

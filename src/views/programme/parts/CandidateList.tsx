@@ -1,12 +1,12 @@
 import { useMemo, useRef, useState } from 'react';
 import { formatTime } from '@/core/music';
 import type { EffortSettings } from '@/core/effort';
-import type { GoalContext } from '@/core/register';
+import type { GoalContext, Studio } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
 import type { Component } from '@/core/requirements';
 import { Button, Empty, KeyCap, Section, TextField, classes } from '@/ui';
 import { useKeys } from '../../shell/use-keys';
-import type { WhyWords } from '../advice-model';
+import { levelWords, type WhyWords } from '../advice-model';
 import { candidatesOf } from '../programme-model';
 import css from './CandidateList.module.css';
 
@@ -22,6 +22,7 @@ export function CandidateList({
   onCursor,
   onChoose,
   why,
+  sets,
   onWhy,
   onLeaveOut,
 }: {
@@ -34,9 +35,12 @@ export function CandidateList({
   readonly onChoose: (pieceId: string) => void;
   /** Why a piece is not in the best programme, sentence by sentence. */
   readonly why: { readonly pieceId: string; readonly words: WhyWords } | null;
+  /** Requirements that may say where an own choice stands; null where the list says it. */
+  readonly sets: Studio['sets'] | null;
   readonly onWhy: (pieceId: string) => void;
   readonly onLeaveOut: (pieceId: string, out: boolean) => void;
 }) {
+  const stands = cursor !== null && sets ? levelWords(cursor, sets.values()) : '';
   const [text, setText] = useState('');
   const list = useRef<HTMLUListElement>(null);
   const all = useMemo(() => candidatesOf(slot, context, pieces, effort), [slot, context, pieces, effort]);
@@ -113,6 +117,7 @@ export function CandidateList({
                 </span>
               )}
             </button>
+            {piece.id === cursor && stands !== '' && <p className={css.soft}>Stands at {stands}.</p>}
             {piece.id === cursor && (
               <div className={css.acts}>
                 <Button look="do" onClick={() => onChoose(piece.id)}>
