@@ -107,12 +107,30 @@ export async function press(page: Page, name: string, nth = 0): Promise<void> {
       });
       await element.click();
       // Where the page moved under the pointer the click went beside; look again, as a hand would.
-      if ((await wasClicked(element)) || tries >= 3) return;
+      if ((await wasClicked(element)) || tries >= 3) {
+        await hasFocus(page, name);
+        return;
+      }
     } catch (error) {
       // The page was just drawing itself anew.
       if (tries >= 3 || !/detached|not clickable/.test(String(error))) throw error;
     }
   }
+}
+
+/** After an act the focus stands on something, never on the page; a page that was left because of it is let be. */
+async function hasFocus(page: Page, name: string): Promise<void> {
+  const { href } = new URL(page.url());
+  await page
+    .waitForFunction(
+      (address) => location.href !== address || (document.activeElement ?? document.body) !== document.body,
+      { timeout: 2_000, polling: 50 },
+      href,
+    )
+    .catch((error: unknown) => {
+      if (/timeout|exceeded/i.test(String(error)) && page.url() === href)
+        throw new Error(`the focus fell to the page after "${name}"`);
+    });
 }
 
 /** Whether the click reached the element; a page that was left because of it can no longer be asked. */

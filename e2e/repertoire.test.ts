@@ -88,7 +88,7 @@ test('parts given out by level, then one by hand; the shelf walked by keys alone
     'tam Guitar 4',
   ]);
   const name = await page.$eval(
-    'dialog button[aria-label^="Guitar 2 to Davit Sorrel"]',
+    'dialog button[aria-label*="Guitar 2 to Davit Sorrel"]',
     (each) => each.ariaLabel,
   );
   await kept(page, () => press(page, name ?? ''));

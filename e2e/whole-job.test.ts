@@ -270,7 +270,7 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
 
   await visit(page, `${baseUrl}/mark?goal=orla-5&component=d`);
   expect(await textOf(page, '[data-testid="total"]')).toBe('Total 79');
-  await kept(page, () => press(page, 'Notes and rhythm: 5. One or two slips, put right at once.'));
+  await kept(page, () => press(page, '5 One or two slips, put right at once. Notes and rhythm'));
   for (const figure of ['Digit5', 'Digit4', 'Digit5'] as const)
     await kept(page, () => page.keyboard.press(figure));
   await sees(page, 'Total 85');

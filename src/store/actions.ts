@@ -165,12 +165,20 @@ function keysOfStudent(studio: Studio, id: string): string[] {
   ];
 }
 
+const LESSON_WORDS: Readonly<Record<LessonRecord['state'], string>> = {
+  planned: 'take the lesson back',
+  held: 'lesson held',
+  absent: 'student absent',
+  cancelled: 'lesson cancelled',
+  moved: 'lesson moved',
+};
+
 /** What happened to a lesson: one action for everybody who shares it. */
 export const recordLessons = (
   lessons: readonly Pick<LessonRecord, 'id' | 'studentId' | 'day'>[],
   change: Partial<Pick<LessonRecord, 'state' | 'note' | 'movedTo' | 'cancelledBy'>>,
 ): Promise<boolean> =>
-  act('record the lesson', (studio) =>
+  act(change.state === undefined ? 'note on the lesson' : LESSON_WORDS[change.state], (studio) =>
     lessons.map(({ id, studentId, day }) => {
       const before = studio.lessons.get(id);
       const blank = { state: 'planned', note: '', movedTo: null } as const;

@@ -23,6 +23,8 @@ export interface ReadyState {
   /** Names of the actions that undo and redo would take. */
   readonly undo: string | null;
   readonly redo: string | null;
+  /** What was just done here, undone or done again, for who cannot see it. */
+  readonly told: { readonly n: number; readonly words: string } | null;
   /** Something the teacher must know about the store itself. */
   readonly notice: string | null;
 }
@@ -152,6 +154,11 @@ function refreshView(which: Which, keys: readonly string[] | 'all'): void {
 const studioNow = (which: Which, records: ReadonlyMap<string, StoredRecord>): Studio =>
   view?.which === which ? view.studio : studioOf(records);
 
+let told: ReadyState['told'] = null;
+function tell(words: string): void {
+  told = { n: (told?.n ?? 0) + 1, words };
+}
+
 function publish(which: Which, notice: string | null = null): void {
   if (!journal) return;
   const { aside, seq, records } = journal.state;
@@ -165,6 +172,7 @@ function publish(which: Which, notice: string | null = null): void {
     undo: done.at(-1)?.action ?? null,
     redo: undone.at(-1)?.action ?? null,
     notice,
+    told,
   });
 }
 
@@ -225,6 +233,7 @@ async function actNow(action: string, edits: (studio: Studio) => readonly Edit[]
   if (!changes) return false;
   done = [...done, { action, changes }];
   undone = [];
+  tell(`Done: ${action}`);
   publish(which);
   return true;
 }
@@ -254,6 +263,7 @@ async function turnBack(from: 'undo' | 'redo'): Promise<void> {
     const other = { action: last.action, changes };
     const rest = stack.filter((each) => each !== last);
     [done, undone] = from === 'undo' ? [rest, [...undone, other]] : [[...done, other], rest];
+    tell(`${from === 'undo' ? 'Undone' : 'Done again'}: ${last.action}`);
     publish(which);
     return;
   }

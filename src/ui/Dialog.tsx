@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Button } from './Button';
+import { placeOfFocus } from './place-of-focus';
 import css from './Dialog.module.css';
 
 /**
@@ -53,6 +54,7 @@ export function Dialog({
     const dialog = ref.current;
     if (!dialog) return undefined;
     const before = document.activeElement;
+    const place = before && before !== document.body ? placeOfFocus(before) : () => null;
     leaving.current = false;
     dialog.showModal();
     const first =
@@ -62,7 +64,7 @@ export function Dialog({
     return () => {
       leaving.current = true;
       dialog.close();
-      if (before instanceof HTMLElement) before.focus();
+      (place() ?? document.getElementById('main'))?.focus({ preventScroll: true });
     };
   }, []);
   return (
@@ -74,6 +76,11 @@ export function Dialog({
       data-wide={wide}
       aria-label={title}
       onInput={() => touch(true)}
+      onSubmit={(event) => {
+        // What is wrong is gone to, once it is said.
+        const dialog = event.currentTarget;
+        setTimeout(() => dialog.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus(), 0);
+      }}
       onKeyDown={(event) => {
         // A browser asks once and then closes of itself; a key that is taken here is always asked about.
         if (event.key !== 'Escape' || event.defaultPrevented) return;

@@ -5,6 +5,8 @@ interface Common {
   readonly label: string;
   readonly hint?: string | undefined;
   readonly error?: string | undefined;
+  /** Nothing is saved while it is empty. */
+  readonly required?: boolean;
 }
 
 function Frame({
@@ -65,6 +67,7 @@ export function TextField({
     value,
     placeholder,
     'aria-invalid': common.error !== undefined,
+    'aria-required': common.required,
     'data-first': first,
     ...described(id, common),
   };
@@ -109,6 +112,7 @@ export function SelectField({
         className={css.input}
         value={value}
         aria-invalid={common.error !== undefined}
+        aria-required={common.required}
         {...described(id, common)}
         onChange={(event) => onChange(event.target.value)}
       >

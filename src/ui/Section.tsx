@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import css from './Section.module.css';
 
 /** A region: a thick rule, a plain word, and at the end what it counts in. */
@@ -34,6 +34,9 @@ export function PageLine({
   readonly sub?: ReactNode;
   readonly end?: ReactNode;
 }) {
+  useEffect(() => {
+    document.title = `${title} · Formal Stave`;
+  }, [title]);
   return (
     <div className={css.page}>
       <h1>{title}</h1>

@@ -13,6 +13,7 @@ import { useKeys } from '../shell/use-keys';
 import { FitKey } from './parts/FitKey';
 import { FitTable } from './parts/FitTable';
 import { gridOf, ORDERS, rowOf, sortedStudents, type Order, type Selected } from './fit-model';
+import { Tell } from '../shell/Tell';
 import { useFit } from './use-fit';
 import css from './FitView.module.css';
 
@@ -146,7 +147,8 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
             options={ORDERS.map((value) => ({ value, label: value }))}
             onChange={(value) => setOrder(value as Order)}
           />
-          <div className={css.progress} role="status">
+          <Tell words={progress === null ? 'All cells are worked out' : ''} />
+          <div className={css.progress}>
             {progress?.kind === 'cells' && (
               <>
                 {progress.done} of {progress.all} cells{' '}

@@ -12,6 +12,8 @@ import { NoGoal } from '../shell/NoGoal';
 import { hrefOf, goTo, queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
+import { say } from '../shell/say';
+import { Tell } from '../shell/Tell';
 import { useKeys } from '../shell/use-keys';
 import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../shell/MarkLine';
 import {
@@ -84,6 +86,7 @@ function Sheet({
   const give = (at: number, who: Assessor, mark: number | null) => {
     const criterion = scheme?.criteria[at];
     if (!criterion || !component) return;
+    say(`${criterion.name} ${mark === null ? 'cleared' : `${mark} of ${criterion.maxMark}`}`);
     void giveMark(goal.id, component.id, who, criterion.id, mark, day);
     setRow(Math.min(scheme.criteria.length - 1, at + 1));
   };
@@ -238,6 +241,10 @@ function Sheet({
               onMark={(mark) => give(at, assessor, mark)}
             />
           ))}
+          <Tell
+            words={`${component.name} ${sum?.mark ?? 'not marked'}, total ${context.standing.total} of ${context.standing.maxMark}`}
+          />
+          <Tell words={shown} />
           <div className={css.sum}>
             <span>
               {component.name}, out of {maxOf(scheme)}.{' '}

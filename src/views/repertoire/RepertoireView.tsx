@@ -117,8 +117,8 @@ function Shelf({ ready, student }: { readonly ready: ReadyState; readonly studen
   useKeys({
     j: () => step(1),
     k: () => step(-1),
-    ArrowDown: () => step(1),
-    ArrowUp: () => step(-1),
+    // Nothing picked, the arrows scroll.
+    ...(at >= 0 && { ArrowDown: () => step(1), ArrowUp: () => step(-1) }),
     '/': () => document.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
   });
   if (studio.pieces.size === 0)

@@ -16,6 +16,7 @@ import {
 } from '@/store';
 import { Button, CheckField, Confirm, FieldRow, PageLine, Section, TextField } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
+import { setSingleKeys, singleKeysAct } from '../shell/use-keys';
 import { useSaving } from '../shell/use-saving';
 import { fileName, saveFile } from '../shell/save-file';
 import { ImportStudio } from './parts/ImportStudio';
@@ -62,6 +63,7 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
         <Backup ready={ready} />
         <Tables ready={ready} />
         <Theme />
+        <Keys />
         <Snapshots ready={ready} />
         <Section title="Which studio">
           <p>
@@ -127,6 +129,22 @@ function Theme() {
           </Button>
         ))}
       </div>
+    </Section>
+  );
+}
+
+function Keys() {
+  const [act, setAct] = useState(singleKeysAct());
+  return (
+    <Section title="Keys">
+      <CheckField
+        label="single letters and figures act by themselves"
+        checked={act}
+        onChange={(on) => {
+          setAct(on);
+          setSingleKeys(on);
+        }}
+      />
     </Section>
   );
 }

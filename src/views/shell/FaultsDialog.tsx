@@ -36,6 +36,7 @@ export function FaultsDialog({
           ))}
         </ul>
         <TextField
+          required
           label="Why it is entered all the same"
           value={why}
           onChange={setWhy}

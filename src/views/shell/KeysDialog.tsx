@@ -1,7 +1,7 @@
 import { Dialog, KeyCap, Table } from '@/ui';
 
 const KEYS: readonly (readonly [string, string])[] = [
-  ['1 to 7', 'the order of the work; on Mark with Alt'],
+  ['1 to 7', 'the order of the work; on Mark they give marks'],
   ['J, K', 'next, back'],
   ['Enter', 'the first action shown'],
   ['P', 'print'],

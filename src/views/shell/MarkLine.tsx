@@ -35,7 +35,14 @@ export function MarkLine({
   const x = (mark: number) => 8 + ((width - 16) * mark) / max;
   const top = Math.max(0, ...marks.filter((each) => each.latest).map((each) => each.mark));
   return (
-    <svg width={width} height={44} role="img" aria-label={say}>
+    <svg
+      width={width}
+      height={44}
+      viewBox={`0 0 ${width} 44`}
+      className={css.root}
+      role="img"
+      aria-label={say}
+    >
       <path d={`M${x(0)} 18H${x(max)}`} className={css.hair} />
       {top > 0 && <path d={`M${x(0)} 18H${x(top)}`} className={css.done} />}
       {lines.map((line, at) => {

@@ -7,6 +7,8 @@ import { goTo } from './addresses';
 import { FirstRun } from './FirstRun';
 import { KeysDialog } from './KeysDialog';
 import { SetAsideDialog } from './SetAsideDialog';
+import { say } from './say';
+import { useKeptFocus } from './use-kept-focus';
 import { useKeys } from './use-keys';
 import css from './StudioPage.module.css';
 
@@ -18,7 +20,7 @@ export function StudioPage({
   figuresTurnPages = true,
 }: {
   readonly children: (ready: ReadyState) => ReactNode;
-  /** On Mark the figures give marks; pages then turn with Alt. */
+  /** On Mark the figures give marks. */
   readonly figuresTurnPages?: boolean;
 }) {
   const state = useStudio();
@@ -31,18 +33,13 @@ export function StudioPage({
   useEffect(() => {
     if (which && day && begun) void keepSnapshot(which, day).catch(() => undefined);
   }, [which, day, begun]);
+  const told = state.kind === 'ready' ? state.told : null;
+  useEffect(() => {
+    if (told) say(told.words);
+  }, [told]);
+  useKeptFocus();
   useKeys({
-    ...Object.fromEntries(
-      PAGES.flatMap((path, at) => {
-        const go = () => goTo(path);
-        return figuresTurnPages
-          ? [
-              [String(at + 1), go],
-              [`Alt+${at + 1}`, go],
-            ]
-          : [[`Alt+${at + 1}`, go]];
-      }),
-    ),
+    ...(figuresTurnPages && Object.fromEntries(PAGES.map((path, at) => [String(at + 1), () => goTo(path)]))),
     'Ctrl+z': () => void undo(),
     'Ctrl+y': () => void redo(),
     'Ctrl+Shift+z': () => void redo(),

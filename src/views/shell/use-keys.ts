@@ -1,8 +1,19 @@
 import { useEffect, useRef } from 'react';
 
+/** Presses of these are no typing. */
+const PRESSED = ['checkbox', 'radio', 'button', 'submit', 'reset', 'file', 'color', 'range'];
+
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+  (target.isContentEditable ||
+    ['TEXTAREA', 'SELECT'].includes(target.tagName) ||
+    (target instanceof HTMLInputElement && !PRESSED.includes(target.type)));
+
+const SINGLE_KEYS = 'formal-stave.single-keys';
+
+/** Whether a letter, a figure or a sign acts by itself; with Ctrl, and on what has the focus, keys always act. */
+export const singleKeysAct = (): boolean => localStorage.getItem(SINGLE_KEYS) !== 'off';
+export const setSingleKeys = (act: boolean): void => localStorage.setItem(SINGLE_KEYS, act ? 'on' : 'off');
 
 /** "k", "Shift+3", "Alt+2", "Ctrl+z", "Enter" … from an event; figures are read from the key itself, not what Shift makes of it. */
 function nameOf(event: KeyboardEvent): string {
@@ -23,8 +34,16 @@ export function useKeys(keys: Readonly<Record<string, () => void>>): void {
       if (event.defaultPrevented || typing(event.target) || document.querySelector('dialog[open]')) return;
       const name = nameOf(event);
       const onControl =
-        event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
+        event.target instanceof HTMLElement && event.target.closest('button, a, summary, input') !== null;
+      // These are the control's own.
       if (onControl && (name === 'Enter' || name === ' ')) return;
+      if (
+        event.target instanceof HTMLInputElement &&
+        event.target.type === 'radio' &&
+        name.startsWith('Arrow')
+      )
+        return;
+      if (/^(?:Shift\+)?.$/.test(name) && !singleKeysAct()) return;
       const run = latest.current[name];
       if (!run) return;
       event.preventDefault();

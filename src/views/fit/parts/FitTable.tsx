@@ -159,12 +159,12 @@ export function FitTable({
         </colgroup>
         <thead>
           <tr>
-            <td className={css.corner} rowSpan={2}>
+            <th scope="col" className={css.corner} rowSpan={2}>
               {students.length} {students.length === 1 ? 'student' : 'students'}
               <span className={css.keys}>
                 <KeyCap name="↑" /> <KeyCap name="↓" /> <KeyCap name="←" /> <KeyCap name="→" /> move
               </span>
-            </td>
+            </th>
             <td rowSpan={2} className={css.gap} />
             {groups.map((group, number) => {
               const own = places.filter((place) => grid.view[place]?.group === number);

@@ -56,6 +56,7 @@ export function CopyDialog({
         />
         {isOther && (
           <TextField
+            required
             label="Instrument or voice of the copy"
             value={instrument}
             onChange={setInstrument}

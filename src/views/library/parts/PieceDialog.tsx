@@ -102,7 +102,13 @@ export function PieceDialog({
           }}
         >
           <FieldRow>
-            <TextField label="Title" value={fields.title} onChange={set('title')} error={errors.title} />
+            <TextField
+              required
+              label="Title"
+              value={fields.title}
+              onChange={set('title')}
+              error={errors.title}
+            />
             <TextField label="Composer" value={fields.composer} onChange={set('composer')} />
             <TextField
               label="For"

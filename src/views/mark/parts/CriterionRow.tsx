@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Criterion } from '@/core/marks';
-import { Button, Glyph, KeyCap, classes } from '@/ui';
+import { Button, Glyph, KeyCap, Unseen, classes } from '@/ui';
 import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../../shell/MarkLine';
 import { bandsOf, type Marker } from '../mark-model';
 import css from './CriterionRow.module.css';
@@ -65,7 +65,6 @@ export function CriterionRow({
                 <button
                   type="button"
                   className={css.press}
-                  aria-label={`${criterion.name}: ${range}${band.descriptor === '' ? '' : `. ${band.descriptor}`}`}
                   aria-pressed={inBand(mark, band.from, band.to)}
                   onClick={() => {
                     onPick();
@@ -75,7 +74,7 @@ export function CriterionRow({
                 >
                   <span className={css.range}>
                     {inBand(mark, band.from, band.to) && band.from !== band.to ? mark : range}
-                  </span>
+                  </span>{' '}
                   <span className={css.signs}>
                     {beside.map(
                       (other) =>
@@ -90,7 +89,7 @@ export function CriterionRow({
                     )}
                     {inBand(mark, band.from, band.to) && <Glyph name={ASSESSOR_GLYPH[who]} size={16} />}
                   </span>
-                  <span className={css.words}>{band.descriptor}</span>
+                  <span className={css.words}>{band.descriptor}</span> <Unseen>{criterion.name}</Unseen>
                 </button>
               )}
             </div>
@@ -98,24 +97,27 @@ export function CriterionRow({
         })}
         {zero && (
           <div className={classes(css.band, css.zero)} data-on={mark === 0}>
-            <button
-              type="button"
-              className={css.press}
-              aria-label={`${criterion.name}: 0`}
-              aria-pressed={mark === 0}
-              onClick={() => give(0)}
-            >
-              <span className={css.range}>0</span>
+            <button type="button" className={css.press} aria-pressed={mark === 0} onClick={() => give(0)}>
+              <span className={css.range}>0</span> <Unseen>{criterion.name}</Unseen>
             </button>
           </div>
         )}
       </div>
       {beside.map((other) => (
         <span key={other.who} className={other.who === 'student' ? css.own : css.other}>
-          {other.mark ?? '–'}
+          <Given who={other.who} mark={other.mark} />
         </span>
       ))}
-      <span className={css.ours}>{mark ?? '–'}</span>
+      <span className={css.ours}>
+        <Given who={who} mark={mark} />
+      </span>
     </div>
   );
 }
+
+const Given = ({ who, mark }: { readonly who: Marker; readonly mark: number | undefined }) => (
+  <>
+    <Unseen>{`${ASSESSOR_NAME[who]}: ${mark === undefined ? 'not marked' : ''}`}</Unseen>
+    {mark ?? <span aria-hidden="true">–</span>}
+  </>
+);

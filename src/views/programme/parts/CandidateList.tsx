@@ -62,8 +62,8 @@ export function CandidateList({
   useKeys({
     j: () => step(1),
     k: () => step(-1),
-    ArrowDown: () => step(1),
-    ArrowUp: () => step(-1),
+    // Nothing picked, the arrows scroll.
+    ...(cursor !== null && { ArrowDown: () => step(1), ArrowUp: () => step(-1) }),
     Enter: () => cursor !== null && onChoose(cursor),
     '/': () => document.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
   });

@@ -4,6 +4,7 @@ import type { Programme } from '@/core/requirements';
 import { Button, Loading, Section } from '@/ui';
 import { obstacleWords, plainWords, programmeOf, signed, titlesOf } from '../advice-model';
 import type { Advice } from '../use-advice';
+import { Tell } from '../../shell/Tell';
 import css from './SuggestionList.module.css';
 
 const CompareDialog = lazy(() => import('./CompareDialog').then((part) => ({ default: part.CompareDialog })));
@@ -31,10 +32,14 @@ export function SuggestionList({
   const found = advice.kind === 'ready' ? advice.advice : null;
   const shown = found?.programmes ?? (advice.kind === 'stopped' ? advice.best : []);
   const words = (each: Parameters<typeof obstacleWords>[0]) => obstacleWords(each, context, studio.pieces);
+  const count = found?.programmes.length;
   const unseen = sums.cut + sums.unsaid;
   const obstacles = found?.conflict?.kind === 'conflict' ? found.conflict.obstacles : null;
   return (
     <Section title="Best programmes" end={sums.question.locked.length > 0 ? 'what stays is kept' : undefined}>
+      <Tell
+        words={count === undefined ? '' : count === 1 ? 'One programme found' : `${count} programmes found`}
+      />
       {advice.kind === 'asking' && (
         <div className={css.acts}>
           <Loading

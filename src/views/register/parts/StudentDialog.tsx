@@ -181,8 +181,9 @@ export function StudentDialog({
           }}
         >
           <FieldRow>
-            <TextField label="Name" value={name} onChange={setName} error={shown('name')} first />
+            <TextField required label="Name" value={name} onChange={setName} error={shown('name')} first />
             <TextField
+              required
               label="Instrument or voice"
               value={instrument}
               onChange={setInstrument}

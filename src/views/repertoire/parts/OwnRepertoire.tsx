@@ -56,7 +56,7 @@ export function OwnRepertoire({ ready, student }: { readonly ready: ReadyState; 
                     <td>
                       <Button
                         look="quiet"
-                        label={`Set the state of ${known?.title ?? 'the piece'}`}
+                        label={`Set its state, ${known?.title ?? 'the piece'}`}
                         onClick={() => open(entry.id)}
                       >
                         Set its state

@@ -41,7 +41,7 @@ export function PartsDialog({
                   <td key={part.name} className={css.given}>
                     <Button
                       pressed={entry?.part === part.name}
-                      label={`${part.name} to ${name}: ${first.length === 0 ? 'all met before' : `never met ${first.join(', ')}`}`}
+                      label={`${first.length === 0 ? 'all met' : `${first.length} never met`}: ${part.name} to ${name}${first.length === 0 ? '' : `, ${first.join(', ')}`}`}
                       onClick={() => give(new Map([[id, part.name]]))}
                     >
                       {first.length === 0 ? 'all met' : `${first.length} never met`}
