@@ -95,6 +95,7 @@ async function find(page: Page, wanted: Wanted): Promise<ElementHandle> {
 
 /** Clicks a button, link or option by its name, with the mouse. */
 export async function press(page: Page, name: string, nth = 0): Promise<void> {
+  const { href } = new URL(page.url());
   for (let tries = 0; ; tries += 1) {
     const element = await find(page, { by: 'press', name, nth });
     try {
@@ -108,7 +109,7 @@ export async function press(page: Page, name: string, nth = 0): Promise<void> {
       await element.click();
       // Where the page moved under the pointer the click went beside; look again, as a hand would.
       if ((await wasClicked(element)) || tries >= 3) {
-        await hasFocus(page, name);
+        await hasFocus(page, name, href);
         return;
       }
     } catch (error) {
@@ -119,8 +120,7 @@ export async function press(page: Page, name: string, nth = 0): Promise<void> {
 }
 
 /** After an act the focus stands on something, never on the page; a page that was left because of it is let be. */
-async function hasFocus(page: Page, name: string): Promise<void> {
-  const { href } = new URL(page.url());
+async function hasFocus(page: Page, name: string, href: string): Promise<void> {
   await page
     .waitForFunction(
       (address) => location.href !== address || (document.activeElement ?? document.body) !== document.body,

@@ -101,6 +101,9 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   await setGoal('Pupil A', 'Level 2');
   await setGoal('Pupil C', 'Level 4');
   await setGoal('Pupil B', 'Level 3');
+  await setGoal('Pupil D', 'Level 2');
+  await setGoal('Pupil E', 'Level 3');
+  await setGoal('Pupil F', 'Level 4');
   const goalOf = async (name: string) => {
     const id = pupils.find((each) => each['name'] === name)?.['id'];
     const found = await recordOf(page, 'goal', (goal) => goal['studentId'] === id);
@@ -109,17 +112,24 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   };
 
   // Entering says what is not in order; entered all the same, the reason is kept.
-  await visit(page, `${baseUrl}/programme?goal=${(await goalOf('Pupil A')).id}`);
-  await press(page, 'Enter Level 2');
-  await sees(page, /not in order yet.*Song: no piece is chosen/, 'dialog');
-  await press(page, 'Enter all the same');
-  await sees(page, 'The reason is kept with the entry.', 'dialog');
-  await fill(page, 'Why it is entered all the same', 'pieces follow on Friday');
-  await kept(page, () => press(page, 'Enter all the same'));
-  expect(await goalOf('Pupil A')).toMatchObject({
-    enteredOn: '2027-01-20',
-    history: [{ kind: 'entered all the same', why: 'pieces follow on Friday' }],
-  });
+  for (const [name, level] of [
+    ['Pupil B', 'Level 3'],
+    ['Pupil D', 'Level 2'],
+    ['Pupil E', 'Level 3'],
+    ['Pupil A', 'Level 2'],
+  ] as const) {
+    await visit(page, `${baseUrl}/programme?goal=${(await goalOf(name)).id}`);
+    await press(page, `Enter ${level}`);
+    await sees(page, /not in order yet.*Song: no piece is chosen/, 'dialog');
+    await press(page, 'Enter all the same');
+    await sees(page, 'The reason is kept with the entry.', 'dialog');
+    await fill(page, 'Why it is entered all the same', 'pieces follow on Friday');
+    await kept(page, () => press(page, 'Enter all the same'));
+    expect(await goalOf(name)).toMatchObject({
+      enteredOn: '2027-01-20',
+      history: [{ kind: 'entered all the same', why: 'pieces follow on Friday' }],
+    });
+  }
   // A piece set after entry asks first and waits for the office.
   await page.keyboard.press('j');
   await press(page, 'Set');
@@ -161,7 +171,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
     earlierSlots: [{ until: '2027-01-31', slot: { weekday: 0, start: '09:30' } }],
   });
 
-  // The studio file opens on a second computer.
+  // The studio file opens on a second computer, from its first page.
   await visit(page, `${baseUrl}/settings`);
   await press(page, 'Save the studio file');
   await expect.poll(() => readdirSync(folder).length, { timeout: 10_000 }).toBeGreaterThan(0);
@@ -170,7 +180,9 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   expect(problems).toEqual([]);
   await page.close();
   const second = await openPage(browser());
-  await visit(second.page, `${baseUrl}/settings?studio=own`);
+  await second.page.goto(baseUrl, { waitUntil: 'load' });
+  await press(second.page, 'Bring a studio from its file');
+  await sees(second.page, 'Bring a studio from its file', 'main');
   const input = (await second.page.waitForSelector('input[type="file"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(join(folder, file ?? ''));
   const count = Object.keys(records).length;

@@ -92,7 +92,7 @@ test('two tabs, 200 interleaved edits through the interface: none is lost, and b
   await visit(one, `${baseUrl}/?studio=demo`);
   const two = await one.browserContext().newPage();
   await visit(one, `${baseUrl}/mark?goal=orla-5&component=d`);
-  await visit(two, `${baseUrl}/mark?goal=orla-5&component=y`);
+  await visit(two, `${baseUrl}/mark?studio=demo&goal=orla-5&component=y`);
   const before = await savedOf(one);
   const type = (page: Page) =>
     page.evaluate(async () => {
@@ -119,7 +119,7 @@ test('two tabs, 200 interleaved edits through the interface: none is lost, and b
   expect(await savedOf(one)).toBe(before + 200);
   expect(await savedOf(two)).toBe(before + 200);
   const { page: third } = { page: await one.browserContext().newPage() };
-  await visit(third, `${baseUrl}/readiness?goal=orla-5`);
+  await visit(third, `${baseUrl}/readiness?studio=demo&goal=orla-5`);
   const total = await textOf(third, '[aria-label^="Total"] h2');
   for (const page of [one, two]) await sees(page, total, '[data-testid="total"]');
   await one.browserContext().close();
@@ -131,7 +131,7 @@ test('an undo that another tab has overtaken is refused, and says so', async () 
   const two = await one.browserContext().newPage();
   await visit(one, `${baseUrl}${MARK}`);
   await kept(one, () => one.keyboard.press('Digit4'));
-  await visit(two, `${baseUrl}${MARK}`);
+  await visit(two, `${baseUrl}${MARK}&studio=demo`);
   await two.bringToFront();
   await kept(two, () => two.keyboard.press('Digit2'));
   await one.bringToFront();

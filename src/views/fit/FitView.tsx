@@ -52,6 +52,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
   const { states, progress, cancel } = useFit(studio, students, grid, now.day);
   const filters = useRef<HTMLDivElement>(null);
   useKeys({ f: () => filters.current?.querySelector('input')?.focus() });
+  const panel = useRef<HTMLDivElement>(null);
   const [order, setOrder] = useState<Order>(ORDERS[0]);
   const [text, setText] = useState('');
   const [kind, setKind] = useState<FitKind | 'any'>('any');
@@ -175,27 +176,34 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
             states={states}
             today={now.day}
             selected={selected}
-            onSelect={pick}
+            onSelect={(next) => {
+              pick(next);
+              // On touch the panel stands below; the pressed cell brings it into sight.
+              if (matchMedia('(pointer: coarse)').matches)
+                requestAnimationFrame(() => panel.current?.scrollIntoView({ block: 'nearest' }));
+            }}
           />
         )}
         <FitKey />
       </div>
-      {student && column && cell && explained && (
-        <Suspense fallback={<aside aria-label="The selected cell" />}>
-          <FitPanel
-            ready={ready}
-            student={student}
-            cell={cell}
-            levels={grid.view.map((each, at) => ({
-              at,
-              label: `${groups[each.group]?.name ?? ''}, ${each.name}`,
-              state: row.cells[at]?.state ?? null,
-            }))}
-            at={selected.at}
-            onPick={(at) => pick({ studentId: student.id, at })}
-          />
-        </Suspense>
-      )}
+      <div ref={panel} className={css.holder}>
+        {student && column && cell && explained && (
+          <Suspense fallback={<aside aria-label="The selected cell" />}>
+            <FitPanel
+              ready={ready}
+              student={student}
+              cell={cell}
+              levels={grid.view.map((each, at) => ({
+                at,
+                label: `${groups[each.group]?.name ?? ''}, ${each.name}`,
+                state: row.cells[at]?.state ?? null,
+              }))}
+              at={selected.at}
+              onPick={(at) => pick({ studentId: student.id, at })}
+            />
+          </Suspense>
+        )}
+      </div>
     </div>
   );
 }

@@ -87,12 +87,12 @@ export function StudioPage({
 
 /** On every page of the demo, so that nobody takes it for a studio of one's own. */
 const DemoStrip = () => (
-  <aside className={css.demo} aria-label="Demo studio">
+  <div className={css.demo} role="note" aria-label="Demo studio">
     <b>Demo studio.</b> Its people, pieces and boards are invented.
     <Button look="quiet" onClick={() => void openStudio('own').then(() => goTo('/'))}>
       Go to your own studio
     </Button>
-  </aside>
+  </div>
 );
 
 function MastheadDay({ ready, onKeys }: { readonly ready: ReadyState; readonly onKeys: () => void }) {

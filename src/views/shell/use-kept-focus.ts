@@ -16,8 +16,12 @@ export function useKeptFocus(): void {
       if (!last || !place) return;
       const isLost =
         now === null || now === document.body ? place() !== last : now === last && last.matches(':disabled');
-      // A dialog that opens takes the focus of itself, and gives it back when it closes.
-      if (isLost && !document.querySelector('dialog[open]')) place()?.focus({ preventScroll: true });
+      if (!isLost) return;
+      const next = place();
+      // Behind an open dialog nothing can take the focus.
+      const dialog = [...document.querySelectorAll<HTMLElement>('dialog[open]')].at(-1);
+      if (!dialog || dialog.contains(next)) next?.focus({ preventScroll: true });
+      else dialog.querySelector<HTMLElement>('input, select, textarea, button')?.focus();
     };
     const observer = new MutationObserver(mend);
     document.addEventListener('focusin', remember);
