@@ -48,6 +48,20 @@ describe('a table of all lists', () => {
   });
 });
 
+test('a title without a composer, or one with other facts, is no piece of the library', () => {
+  const nameless = { ...known, id: 'nameless', title: 'Minuet', composer: '' };
+  const table = parseTable(
+    'Level\tList\tTitle\tComposer\tTime\nLevel 1\tS\tMinuet\t\t\nLevel 2\tS\tMinuet\t\t\nLevel 1\tS\tSlack Tide\tAda Pell\t4:00',
+  );
+  const map = guessColumns(table, LISTS_COLUMNS);
+  const { items } = readLists(table, map, (line) => `new-${line}`, [known, nameless], set, null);
+  expect(items.map(({ piece }) => [piece.id, piece.seconds])).toEqual([
+    ['new-2', null],
+    ['new-3', null],
+    ['new-4', 240],
+  ]);
+});
+
 test('a list goes out with its numbers and comes back with them', () => {
   const out = parseTable(formatPieces([{ ...known, book: 'Harbour Pieces', page: '12' }], { known: 'S3' }));
   const spot = { levelId: 'level-1', componentId: 's' };

@@ -1,5 +1,5 @@
 import { oneLine, severalLines } from '../plain-text';
-import { filledFrom, type Piece } from '../repertoire';
+import { agree, filledFrom, type Piece } from '../repertoire';
 import type { Component, RequirementSet } from '../requirements';
 import { refuse, type Result } from '../result';
 import { PIECE_COLUMNS, pieceOf, type BadRow, type PieceColumn } from './piece-table';
@@ -30,8 +30,8 @@ export interface ReadLists {
 }
 
 /**
- * Rows of a pasted table as pieces in lists. A piece the library has under the same title and composer is that piece: what
- * is known of it stays, and what the row adds comes to it.
+ * Rows of a pasted table as pieces in lists. A piece the library has under the same title and composer is that piece where
+ * nothing the row says speaks against it: what the row adds comes to it. Without a composer a title names no piece.
  * @param place - the list all rows belong to; null where each row names its level and its list
  */
 export function readLists(
@@ -55,9 +55,13 @@ export function readLists(
     const where: Result<{ levelId: string; componentId: string }, string> = place
       ? { ok: true, value: place }
       : placeOf(set, cell('level'), cell('list'));
-    const read = where.ok ? pieceOf(cell, newId(line)) : where;
-    if (!where.ok || !read.ok) {
-      bad.push({ line, cells, why: where.ok && !read.ok ? read.why : !where.ok ? where.why : '' });
+    if (!where.ok) {
+      bad.push({ line, cells, why: where.why });
+      continue;
+    }
+    const read = pieceOf(cell, newId(line));
+    if (!read.ok) {
+      bad.push({ line, cells, why: read.why });
       continue;
     }
     if (cell('number').length > 20) {
@@ -66,9 +70,10 @@ export function readLists(
     }
     const key = keyOf(read.value);
     const before = known.get(key);
-    const piece = before ? filledFrom(before, { ...read.value, id: before.id }) : read.value;
-    known.set(key, piece);
-    const spot = `${where.value.levelId}/${where.value.componentId}/${piece.id}`;
+    const isKnown = before && read.value.composer !== '' && agree(before, read.value);
+    const piece = isKnown ? filledFrom(before, { ...read.value, id: before.id }) : read.value;
+    if (!before || isKnown) known.set(key, piece);
+    const spot = `${where.value.levelId}/${where.value.componentId}/${key}`;
     const twin = seen.get(spot);
     if (twin !== undefined) {
       bad.push({ line, cells, why: `the same piece as line ${twin}` });

@@ -26,7 +26,13 @@ export function withoutStudents(merge: MergePreview, ids: ReadonlySet<string>): 
         ? !goals.has(String((record.data as Readonly<Record<string, unknown>>)['goalId']))
         : !theirs('studentId', record),
   );
-  return { ...merge, add };
+  // Who shared a lesson with one of them shares it with nobody here.
+  const alone = add.map((record) =>
+    record.kind === 'student' && theirs('sharesWith', record)
+      ? { ...record, data: { ...record.data, sharesWith: null } }
+      : record,
+  );
+  return { ...merge, add: alone };
 }
 
 const last = (record: StoredRecord) => record.revs.at(-1) ?? '';

@@ -1,7 +1,7 @@
 import { currentSheets, readSheet, schemeComponent } from '../marks';
 import { allSchemes, findLevel, findSession, levelsToHold, schemeOf } from '../requirements';
 import { yearGroupOn, type Student } from '../students';
-import { formatWeekday, type CalendarDay } from '../time';
+import { formatWeekday, slotOn, type CalendarDay } from '../time';
 import type { Goal } from '../programme';
 import type { Studio } from './studio';
 
@@ -29,7 +29,7 @@ export function studentRows(studio: Studio, today: CalendarDay): TableRows {
       'notes',
     ],
     ...students.map((student) => {
-      const { slot } = student;
+      const slot = slotOn(student, today);
       const levels = levelsToHold(studio.sets.values(), student.instrument);
       return [
         student.name,
@@ -67,7 +67,9 @@ export function markRows(studio: Studio): TableRows {
         const given = allSchemes(set).find(
           ({ id, version }) => id === sheet.schemeId && version === sheet.schemeVersion,
         );
-        const criteria = schemeComponent(given ?? scheme, sheet.componentId)?.criteria ?? [];
+        const criteria: readonly { id: string; name: string; maxMark: number | null }[] = given
+          ? (schemeComponent(given, sheet.componentId)?.criteria ?? [])
+          : Object.keys(sheet.marks).map((id) => ({ id, name: id, maxMark: null }));
         const component = level.components.find(({ id }) => id === sheet.componentId);
         const piece = studio.pieces.get(sheet.pieceId ?? '')?.title ?? '';
         const start = [...head, component?.name ?? sheet.componentId, piece, sheet.day, sheet.assessor];
@@ -76,7 +78,7 @@ export function markRows(studio: Studio): TableRows {
             ...start,
             name,
             String(sheet.marks[id] ?? ''),
-            String(most),
+            String(most ?? ''),
           ]),
           [...start, 'total', mark.kind === 'complete' ? String(mark.mark) : '', String(maxMark ?? '')],
         ];

@@ -10,6 +10,7 @@ export {
   barsToLearn,
   composerKey,
   demandsOfPart,
+  agree,
   filledFrom,
   BARE_PIECE,
   leavingOut,

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { Tempo } from '../music';
 
 export const ACCOMPANIMENTS = ['accompanied', 'unaccompanied'] as const;
@@ -75,15 +76,23 @@ export const leavingOut = (
 export const demandsOfPart = (piece: Piece, part: string | null): readonly string[] =>
   piece.parts?.find(({ name }) => name === part)?.demands ?? piece.demands;
 
+const isOpen = (value: unknown): boolean =>
+  value === undefined || value === null || value === '' || (Array.isArray(value) && value.length === 0);
+
+/** Whether nothing two tellings say of a piece is said otherwise by the other; a title's letters and its kind left aside. */
+export const agree = (a: Piece, b: Piece): boolean =>
+  Object.keys({ ...a, ...b })
+    .filter((name) => !['id', 'title', 'composer', 'kind', 'scoreId', 'notes'].includes(name))
+    .every((name) => {
+      const [one, other] = [a, b].map((each) => each[name as keyof Piece]);
+      return isOpen(one) || isOpen(other) || equal(one, other);
+    });
+
 /** The piece as it is known, and what another telling of it adds; nothing that is known is changed. */
-export const filledFrom = (known: Piece, told: Piece): Piece => {
-  const isOpen = (value: unknown) =>
-    value === null || value === '' || (Array.isArray(value) && value.length === 0);
-  return {
-    ...told,
-    ...(Object.fromEntries(Object.entries(known).filter(([, value]) => !isOpen(value))) as unknown as Piece),
-  };
-};
+export const filledFrom = (known: Piece, told: Piece): Piece => ({
+  ...told,
+  ...(Object.fromEntries(Object.entries(known).filter(([, value]) => !isOpen(value))) as unknown as Piece),
+});
 
 /** Bars to learn, or null when neither count is known. */
 export const barsToLearn = (piece: Piece): number | null => piece.barsToLearn ?? piece.bars;
