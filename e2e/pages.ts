@@ -29,6 +29,7 @@ export const DIALOGS: readonly (readonly [string, string])[] = [
   ['/', 'Add a student'],
   ['/skills?student=jonah', 'Type a skill'],
   ['/', 'Paste a table'],
+  ['/', 'Timetable'],
   ['/programme?goal=jonah-4', 'Set a goal'],
   ['/programme?goal=jonah-4', 'Side by side'],
   ['/programme?goal=jonah-4', 'Weights'],

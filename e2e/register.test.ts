@@ -56,6 +56,60 @@ test('a lesson held with a note, another moved, a third cancelled; undo takes on
   await page.browserContext().close();
 });
 
+test('a timetable for a term: a clash is told, and after its last day the lessons are as before', async () => {
+  const { page, problems } = await demo('/');
+  await press(page, 'Timetable');
+  await fill(page, 'From', '2027-01-25');
+  await fill(page, 'Until', '2027-03-31');
+  await fill(page, 'Day, Tam Ledger', 'Wednesday');
+  await fill(page, 'Start, Tam Ledger', '16:20');
+  await sees(page, 'At the same time: Thwaite and Ledger on Wed 27 Jan at 16:20.', 'dialog');
+  await fill(page, 'Start, Jonah Thwaite', '15:50');
+  await fill(page, 'Start, Tam Ledger', '14:00');
+  await sees(page, 'Penhallow and Thwaite on Wed 27 Jan at 15:50', 'dialog');
+  await fill(page, 'Start, Jonah Thwaite', '16:10');
+  await kept(page, () => press(page, 'Save the lessons of one student'));
+  await visit(page, `${baseUrl}/?day=2027-01-27`);
+  await sees(page, /14:00.{0,20}Tam Ledger/);
+  await visit(page, `${baseUrl}/?day=2027-04-05`);
+  await sees(page, /15:30.{0,20}Tam Ledger/);
+  await visit(page, `${baseUrl}/?day=2027-01-18`);
+  await sees(page, /15:30.{0,20}Tam Ledger/);
+  expect(problems).toEqual([]);
+  await page.browserContext().close();
+});
+
+test('levels pasted for students who are there, one row each, are added to them', async () => {
+  const { page } = await demo('/');
+  await press(page, 'Paste a table');
+  await fill(
+    page,
+    'Table',
+    'Name,Level,Passed on\nNell Fairweather,tarrin board flute level 1,12 June 2026\nNobody Here,level 1,',
+  );
+  await sees(page, 'Nell Fairweather is in the studio already', 'dialog');
+  await fill(
+    page,
+    'A row with the name and instrument of a student who is there',
+    'is added to the student: levels, lessons, notes',
+  );
+  await kept(page, () => press(page, 'Take 1 student'));
+  await sees(
+    page,
+    /1 who were there were added to.*no instrument, and no Nobody Here in the studio/,
+    'dialog',
+  );
+  const nell = Object.values(await recordsOf(page, 'demo')).find(
+    (each) => (each as { name?: string }).name === 'Nell Fairweather',
+  );
+  expect(nell).toMatchObject({
+    levelsHeld: expect.arrayContaining([
+      expect.objectContaining({ levelName: 'Level 1', day: '2026-06-12' }),
+    ]),
+  });
+  await page.browserContext().close();
+});
+
 test('students pasted from a table, bad rows named; two share a lesson; one is fortnightly', async () => {
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=own`);
@@ -67,7 +121,7 @@ test('students pasted from a table, bad rows named; two share a lesson; one is f
   );
   await sees(page, '"last spring" is no birth date: write 2012-09-30 or 30 September 2012', 'dialog');
   await sees(page, '"5/4/2013": is the day or the month first?', 'dialog');
-  await fill(page, 'Birth dates such as 3/4/2014', 'the day first: 3 April');
+  await fill(page, 'Days such as 3/4/2014', 'the day first: 3 April');
   await kept(page, () => press(page, 'Take 2 students'));
   await sees(page, /One row stayed out:.*No Day, harp, last spring/, 'dialog');
   await press(page, 'Done');

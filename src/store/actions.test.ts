@@ -8,7 +8,7 @@ import { calendarDay as day } from '@/core/time';
 import {
   addGoal,
   pasteIntoLists,
-  addStudents,
+  takeStudents,
   archiveStudent,
   chooseAim,
   choosePiece,
@@ -101,7 +101,7 @@ const closure = {
 const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) => unknown, unknown])[] = [
   [
     'a student added',
-    () => addStudents([plain('wren')]),
+    () => takeStudents([plain('wren')]),
     (of) => of.students.get('wren')?.name,
     'Wren Halloran',
   ],
@@ -295,7 +295,7 @@ describe('students who share a lesson', () => {
   };
   const shares = (id: string) => studio().students.get(id)?.sharesWith ?? null;
   test('name each other, and a partner who is taken over names nobody', async () => {
-    await addStudents([plain('a'), plain('b'), plain('c')]);
+    await takeStudents([plain('a'), plain('b'), plain('c')]);
     await share('a', 'b');
     expect([shares('a'), shares('b')]).toEqual(['b', 'a']);
     await share('c', 'b');

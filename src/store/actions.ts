@@ -15,6 +15,8 @@ import {
   type LessonRecord,
   type Studio,
   type StudioSettings,
+  type Timetable,
+  withTimetable,
 } from '@/core/register';
 import { allSchemes, componentOf, findLevel, schemeOf, withCommonLevel } from '@/core/requirements';
 import { shortName, type Student } from '@/core/students';
@@ -102,8 +104,9 @@ function partnerEdits(studio: Studio, student: Student): Edit[] {
   });
 }
 
-export const addStudents = (students: readonly Student[]): Promise<boolean> =>
-  act(`add ${students.length} students`, (studio) => [
+/** @param students - new ones, and those who are there as they are with what a table adds */
+export const takeStudents = (students: readonly Student[]): Promise<boolean> =>
+  act(`take ${students.length} students`, (studio) => [
     ...students.map((data): Edit => ({ kind: 'student', data })),
     ...students.flatMap((student) =>
       student.sharesWith !== null && studio.students.has(student.sharesWith)
@@ -111,6 +114,11 @@ export const addStudents = (students: readonly Student[]): Promise<boolean> =>
         : [],
     ),
   ]);
+
+export const setTimetable = (timetable: Timetable): Promise<boolean> =>
+  act('change the timetable', ({ students }) =>
+    withTimetable(students.values(), timetable).map((data): Edit => ({ kind: 'student', data })),
+  );
 
 /** @param givenUp - ids of open goals that are withdrawn with it */
 export const archiveStudent = (

@@ -194,7 +194,7 @@ describe('Library', () => {
           const { pieces, bad } = readPieces(table, map, (line) => `p${line}`);
           return { items: pieces, bad };
         }}
-        itemWords="pieces"
+        itemWord="piece"
         preview={(piece) => [piece.title, piece.composer]}
         onTake={take}
       />,

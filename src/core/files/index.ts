@@ -45,13 +45,8 @@ export {
   panelRequestShape,
   totalsRequestShape,
 } from './shapes';
-export {
-  readStudents,
-  STUDENT_COLUMNS,
-  type ReadStudents,
-  type StudentColumn,
-  type StudentReading,
-} from './student-table';
+export { readStudents, type OfKnown, type ReadStudents, type StudentReading } from './student-table';
+export { STUDENT_COLUMNS, type StudentColumn } from './student-row';
 export { type DayOrder } from './typed-days';
 export { formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
 export { formatCsv, guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import tarrin from '../../demo/tarrin-flute-2026.json';
-import { addDays, calendarDay } from '../time';
+import { addDays, calendarDay, slotOn } from '../time';
 import { readRequirementFile } from './requirement-file';
-import { readStudents, STUDENT_COLUMNS, type StudentReading } from './student-table';
+import { STUDENT_COLUMNS } from './student-row';
+import { readStudents, type StudentReading } from './student-table';
 import { guessColumns, parseTable } from './table';
 import { dayOrderOf, typedDay, typedTime } from './typed-days';
 
@@ -15,7 +16,8 @@ const PLAIN: StudentReading = {
   sets: [read.value.set],
   families: {},
   dayOrder: null,
-  namesakes: false,
+  known: 'stays out',
+  term: { from: calendarDay('2027-01-20'), until: null },
 };
 const reading = (lines: readonly string[], change: Partial<StudentReading> = {}) => {
   const table = parseTable(lines.join('\n'));
@@ -65,6 +67,7 @@ describe('a pasted table of students', () => {
     ['born tomorrow', 'Ada Kell,flute,2027-01-21,,,,', 'in the future'],
     ['no weekday', 'Ada Kell,flute,,Someday,15:00,,', '"Someday" is no weekday'],
     ['no time', 'Ada Kell,flute,,Mon,25:00,,', '"25:00" is no time'],
+    ['a time alone', 'Ada Kell,flute,,,15:00,,', '"15:00" stands without a weekday'],
     [
       'no such level',
       'Ada Kell,flute,,,,Level 33,',
@@ -87,10 +90,84 @@ describe('a pasted table of students', () => {
     expect(again.students).toEqual([]);
     expect(again.bad.map(({ why }) => why)).toEqual([
       'Ada Kell is in the studio already',
-      'ADA  KELL is in the studio already',
+      'Ada Kell is in the studio already',
       'Ada Kell is in the studio already',
     ]);
-    expect(reading(lines, { namesakes: true }).students).toHaveLength(3);
+    expect(reading(lines, { known: 'is another student' }).students).toHaveLength(3);
+  });
+  describe('for students who are there already', () => {
+    const known = 'is added to the student' as const;
+    const there = reading([
+      'name,instrument,born,day,time,practice,notes',
+      'Ada Kell,flute,2014-03-12,Monday,15:00,25,likes dances',
+      'Wren Ost,flute,,Tuesday,16:00,20,',
+      'Wren Ost,oboe,,,,,',
+    ]).students;
+    test('levels are added once each, with their day and award, one row or several to a student', () => {
+      const { students, changed, bad } = reading(
+        [
+          'name,level,passed on,award',
+          'Kell, Ada,,',
+          'Ada Kell,level 2,12 June 2025,merit',
+          'Ada Kell,level 3; level 2,25/6/2026,',
+          'Wren Ost,level 1,,',
+          'Noor Hale,level 1,,',
+        ].map((line) => line.replace('Kell, Ada', '"Kell, Ada"')),
+        { students: there, known },
+      );
+      expect(students).toEqual([]);
+      expect(changed).toMatchObject([
+        {
+          ...there[0],
+          levelsHeld: [
+            { rank: 2, day: '2025-06-12', award: 'merit' },
+            { rank: 3, day: '2026-06-25', award: 'passed' },
+          ],
+        },
+      ]);
+      expect(bad.map(({ line, why }) => [line, why])).toEqual([
+        [5, 'Wren Ost is the name of several students; the instrument says which'],
+        [6, 'no instrument, and no Noor Hale in the studio'],
+      ]);
+    });
+    test('a table of a term changes the lessons of the term, and nothing else', () => {
+      const term = { from: calendarDay('2027-02-01'), until: calendarDay('2027-04-30') };
+      const { changed, asksTerm } = reading(['name,instrument,day,time', 'Ada Kell,flute,Friday,9.15 am'], {
+        students: there,
+        known,
+        term,
+      });
+      const [ada] = changed;
+      if (!ada) throw new Error('nobody was changed');
+      expect(asksTerm).toBe(true);
+      expect(
+        ['2027-01-31', '2027-02-01', '2027-04-30', '2027-05-01'].map((day) => slotOn(ada, calendarDay(day))),
+      ).toMatchObject([
+        { weekday: 0, start: '15:00' },
+        { weekday: 4, start: '09:15' },
+        { weekday: 4, start: '09:15' },
+        { weekday: 0, start: '15:00' },
+      ]);
+      expect({ ...ada, earlierSlots: undefined }).toEqual({ ...there[0], earlierSlots: undefined });
+    });
+    test('what is open is filled in, a known birth date stays, and a student who shares is named back', () => {
+      const { changed, bad } = reading(
+        [
+          'name,instrument,born,notes,shared with',
+          'Ada Kell,flute,2014-03-13,,',
+          'Wren Ost,flute,2013-01-02,own flute,Ada Kell',
+          'Wren Ost,oboe,,,Nobody Known',
+        ],
+        { students: there, known },
+      );
+      expect(changed).toMatchObject([
+        { birthDate: '2013-01-02', notes: 'own flute', sharesWith: there[0]?.id },
+      ]);
+      expect(bad.map(({ why }) => why)).toEqual([
+        'Ada Kell was born on 2014-03-12, not on 2014-03-13',
+        'there is no student "Nobody Known"',
+      ]);
+    });
   });
   test('an instrument of no family is asked once, and not once it is known', () => {
     const lines = [head, 'Ada Kell,nose pipe,,,,,', 'Wren Ost,nose pipe,,,,,'];

@@ -1,39 +1,16 @@
 import { oneLine } from '../plain-text';
-import { levelNamed, levelsToHold, type RequirementSet } from '../requirements';
+import type { RequirementSet } from '../requirements';
 import { familyOf, type NamedFamilies } from '../skills';
-import { schoolYearStart, type LevelHeld, type Student } from '../students';
-import { addDays, dayOfWeek, formatWeekday, WEEKDAYS, type CalendarDay, type LessonSlot } from '../time';
+import { schoolYearStart, type Student } from '../students';
+import { withSlotFrom, type CalendarDay } from '../time';
 import { refuse, type Result } from '../result';
 import type { BadRow } from './piece-table';
+import { readStudentRow, type StudentColumn, type StudentRow } from './student-row';
 import type { ColumnMap, PastedTable } from './table';
-import { dayOrderOf, typedDay, typedTime, type DayOrder } from './typed-days';
+import { dayOrderOf, type DayOrder } from './typed-days';
 
-export const STUDENT_COLUMNS = {
-  name: [
-    'name',
-    'student',
-    'pupil',
-    'full name',
-    'surname first name',
-    'surname forename',
-    'last name first name',
-  ],
-  firstName: ['first name', 'forename', 'given name'],
-  surname: ['surname', 'last name', 'family name'],
-  instrument: ['instrument', 'instrument or voice', 'voice', 'plays'],
-  birthDate: ['birth date', 'born', 'birthday', 'date of birth', 'dob'],
-  day: ['day', 'weekday', 'lesson day'],
-  start: ['start', 'time', 'lesson time', 'start time'],
-  minutes: ['minutes', 'lesson minutes', 'length', 'lesson length', 'lesson min'],
-  frequency: ['how often', 'frequency', 'every'],
-  sharesWith: ['shared with', 'shares with', 'partner', 'shared lesson with'],
-  year: ['year group', 'school year', 'year'],
-  practice: ['minutes a day', 'practice', 'practice minutes', 'practice min day', 'practice a day'],
-  practiceWeek: ['minutes a week', 'practice min week', 'practice a week', 'weekly practice'],
-  held: ['levels held', 'level held', 'level', 'levels', 'level passed'],
-  notes: ['notes', 'note', 'remarks', 'comments'],
-} as const;
-export type StudentColumn = keyof typeof STUDENT_COLUMNS;
+/** What becomes of a row with the name and the instrument of a student who is there already. */
+export type OfKnown = 'stays out' | 'is added to the student' | 'is another student';
 
 /** What a table of students is read against, and what the teacher has answered about it. */
 export interface StudentReading {
@@ -43,14 +20,21 @@ export interface StudentReading {
   readonly families: NamedFamilies;
   /** Null where nobody has said. */
   readonly dayOrder: DayOrder | null;
-  /** Students of a name and instrument that are there already come in all the same. */
-  readonly namesakes: boolean;
+  readonly known: OfKnown;
+  /** The days the lessons of the table hold for students who are there already; `until` null: for good. */
+  readonly term: { readonly from: CalendarDay; readonly until: CalendarDay | null };
 }
 export interface ReadStudents {
   readonly students: readonly Student[];
+  /** Students who were there, as they are with what the table adds. */
+  readonly changed: readonly Student[];
   readonly bad: readonly BadRow[];
-  /** Birth dates can be read in two ways, and the table does not say which. */
+  /** Days can be read in two ways, and the table does not say which. */
   readonly asksDayOrder: boolean;
+  /** Rows have the names of students who are there already. */
+  readonly asksKnown: boolean;
+  /** Lessons of students who are there already are in the table. */
+  readonly asksTerm: boolean;
   /** Instruments that belong to no family in the table of families, each once. */
   readonly asksFamily: readonly string[];
 }
@@ -65,55 +49,111 @@ export function readStudents(
   const rows = table.rows.slice(map.header ? 1 : 0);
   const cellOf = (cells: readonly string[], field: StudentColumn) =>
     map.columns[field] < 0 ? '' : oneLine(cells[map.columns[field]] ?? '');
-  const found = dayOrderOf(rows.map(({ cells }) => cellOf(cells, 'birthDate')));
+  const found = dayOrderOf(
+    rows.flatMap(({ cells }) => [cellOf(cells, 'birthDate'), cellOf(cells, 'heldOn')]),
+  );
   const order = found === 'day first' || found === 'month first' ? found : reading.dayOrder;
   const sets = [...reading.sets];
-  const known = [...reading.students];
-  const seen = new Map(known.map((student) => [keyOf(student), 'in the studio already']));
+  const known = new Map([...reading.students].map((student) => [student.id, student]));
+  const seen = new Map<string, number>();
   const bad: BadRow[] = [];
-  const good: { readonly student: Student; readonly line: number; readonly cells: readonly string[] }[] = [];
   const leave = (line: number, cells: readonly string[], why: string) => bad.push({ line, cells, why });
+  const good = new Map<
+    string,
+    { student: Student; readonly line: number; readonly cells: readonly string[] }
+  >();
+  let [asksKnown, asksTerm] = [false, false];
   for (const { line, cells } of rows) {
-    const read = studentOf((field) => cellOf(cells, field), newId(line), order, sets, reading);
+    const cell = (field: StudentColumn) => cellOf(cells, field);
+    const who = whoOf(cell);
+    if (!who.ok) {
+      leave(line, cells, who.why);
+      continue;
+    }
+    const there = [...known.values()].filter((student) => isNamed(student, who.value));
+    asksKnown ||= there.length > 0;
+    const [one] = reading.known === 'is another student' ? [] : there;
+    const instrument = one?.instrument ?? who.value.instrument;
+    const why =
+      one && reading.known === 'stays out'
+        ? `${one.name} is in the studio already`
+        : one && there.length > 1
+          ? `${one.name} is the name of several students; the instrument says which`
+          : instrument === ''
+            ? `no instrument, and no ${who.value.name} in the studio`
+            : null;
+    if (why !== null) {
+      leave(line, cells, why);
+      continue;
+    }
+    const read = readStudentRow(cell, instrument, {
+      order,
+      sets,
+      today: reading.today,
+      lessonsFrom: one ? reading.term.from : reading.today,
+    });
     if (!read.ok) {
       leave(line, cells, read.why);
       continue;
     }
-    const before = seen.get(keyOf(read.value));
-    if (before !== undefined && !reading.namesakes) leave(line, cells, `${read.value.name} is ${before}`);
-    else good.push({ student: read.value, line, cells });
-    if (before === undefined) seen.set(keyOf(read.value), `on line ${line} as well`);
+    if (one) {
+      const added = addedTo(good.get(one.id)?.student ?? one, read.value, reading);
+      if (!added.ok) {
+        leave(line, cells, added.why);
+        continue;
+      }
+      asksTerm ||= read.value.slot !== null;
+      good.set(one.id, { student: added.value, line, cells });
+      continue;
+    }
+    const before = seen.get(keyOf(who.value));
+    if (before !== undefined && reading.known !== 'is another student') {
+      leave(line, cells, `${who.value.name} is on line ${before} as well`);
+      asksKnown = true;
+      continue;
+    }
+    seen.set(keyOf(who.value), before ?? line);
+    const id = newId(line);
+    good.set(id, { student: newStudent(id, who.value, read.value, reading.today), line, cells });
   }
   // Who shares a lesson is looked for among those of the table, then among those of the studio.
   const partnerOf = new Map<string, string>();
-  const kept = good.filter(({ student, line, cells }) => {
+  const everyone = new Map([...good].map(([id, { student }]) => [id, student]));
+  for (const [id, student] of known) if (!everyone.has(id)) everyone.set(id, student);
+  for (const [id, { line, cells }] of good) {
     const wanted = cellOf(cells, 'sharesWith');
-    if (wanted === '') return true;
-    const named = [...good.map((each) => each.student), ...known].filter(
-      (each) => each.id !== student.id && plain(each.name) === plain(inOrder(wanted)),
+    if (wanted === '') continue;
+    const named = [...everyone.values()].filter(
+      (each) => each.id !== id && plain(each.name) === plain(inOrder(wanted)),
     );
     const [partner] = named;
-    if (!partner || named.length > 1) {
-      leave(
-        line,
-        cells,
-        partner ? `"${wanted}" is the name of several students` : `there is no student "${wanted}"`,
-      );
-      return false;
+    if (partner && named.length === 1) {
+      partnerOf.set(id, partner.id);
+      if (!partnerOf.has(partner.id)) partnerOf.set(partner.id, id);
+      continue;
     }
-    partnerOf.set(student.id, partner.id);
-    if (!partnerOf.has(partner.id)) partnerOf.set(partner.id, student.id);
-    return true;
-  });
-  const ids = new Set([...kept.map(({ student }) => student.id), ...known.map(({ id }) => id)]);
-  const students = kept.map(({ student }): Student => {
+    leave(
+      line,
+      cells,
+      partner ? `"${wanted}" is the name of several students` : `there is no student "${wanted}"`,
+    );
+    good.delete(id);
+    everyone.delete(id);
+  }
+  const kept = [...good.values()].map(({ student }): Student => {
     const partner = partnerOf.get(student.id);
-    return partner !== undefined && ids.has(partner) ? { ...student, sharesWith: partner } : student;
+    return partner !== undefined && (good.has(partner) || known.has(partner))
+      ? { ...student, sharesWith: partner }
+      : student;
   });
+  const students = kept.filter(({ id }) => !known.has(id));
   return {
     students,
+    changed: kept.filter(({ id }) => known.has(id)),
     bad: bad.sort((a, b) => a.line - b.line),
     asksDayOrder: found === 'undecided',
+    asksKnown,
+    asksTerm,
     asksFamily: [
       ...new Set(
         students
@@ -124,141 +164,76 @@ export function readStudents(
   };
 }
 
+type Who = Pick<Student, 'name' | 'instrument'>;
 const plain = (text: string) => text.trim().toLocaleLowerCase('en').replace(/\s+/g, ' ');
-const keyOf = ({ name, instrument }: Pick<Student, 'name' | 'instrument'>) =>
-  `${plain(name)} / ${plain(instrument)}`;
+const keyOf = ({ name, instrument }: Who) => `${plain(name)} / ${plain(instrument)}`;
+/** A row without an instrument means whoever has the name. */
+const isNamed = (student: Who, { name, instrument }: Who) =>
+  plain(student.name) === plain(name) &&
+  (instrument === '' || plain(student.instrument) === plain(instrument));
 /** "Thwaite, Jonah" as "Jonah Thwaite". */
 const inOrder = (name: string): string => {
   const [surname = '', first = '', ...more] = name.split(',').map((each) => each.trim());
   return first !== '' && more.length === 0 ? `${first} ${surname}` : name;
 };
 
-function studentOf(
-  cell: (field: StudentColumn) => string,
-  id: string,
-  order: DayOrder | null,
-  sets: readonly RequirementSet[],
-  { today }: StudentReading,
-): Result<Student, string> {
+/** @returns the instrument empty where the row names none */
+function whoOf(cell: (field: StudentColumn) => string): Result<Who, string> {
   const name = cell('name') !== '' ? inOrder(cell('name')) : `${cell('firstName')} ${cell('surname')}`.trim();
   if (name === '') return refuse('no name');
   if (name.length > 120) return refuse('a name of more than 120 characters');
   const instrument = cell('instrument');
-  if (instrument === '') return refuse('no instrument');
   if (instrument.length > 120) return refuse('an instrument of more than 120 characters');
-  const born = cell('birthDate') === '' ? null : typedDay(cell('birthDate'), order);
-  if (born === 'which') return refuse(`"${cell('birthDate')}": is the day or the month first? Say so above`);
-  if (born === undefined)
-    return refuse(`"${cell('birthDate')}" is no birth date: write 2012-09-30 or 30 September 2012`);
-  if (born !== null && born > today) return refuse(`the birth date ${born} is in the future`);
-  const slot = slotOf(cell('day'), cell('start'), cell('minutes'), cell('frequency'), today);
-  if (!slot.ok) return slot;
-  const practice = practiceOf(cell('practice'), cell('practiceWeek'));
-  if (!practice.ok) return practice;
-  const year = /^(?:year|y)?\s*(\d{1,2})$/i.exec(cell('year'));
-  if (cell('year') !== '' && (!year || Number(year[1]) > 20))
-    return refuse(`"${cell('year')}" is no year group of 0 to 20`);
-  const held = heldOf(cell('held'), instrument, sets, today);
-  if (!held.ok) return held;
-  if (cell('notes').length > 1_000) return refuse('notes of more than 1,000 characters');
+  return { ok: true, value: { name, instrument } };
+}
+
+/** Twenty minutes a day but Sunday where the row says none. */
+const newStudent = (id: string, who: Who, row: StudentRow, today: CalendarDay): Student => ({
+  id,
+  ...who,
+  birthDate: row.birthDate,
+  slot: row.slot ?? { kind: 'none' },
+  sharesWith: null,
+  minutesByWeekday: row.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0],
+  levelsHeld: row.held,
+  reachSemitones: null,
+  schoolYear: row.year === null ? null : { year: row.year, from: schoolYearStart(today) },
+  archivedOn: null,
+  ...(row.notes !== '' && { notes: row.notes }),
+});
+
+/**
+ * The student with what a row adds: lessons for the term, minutes and year as it says, levels that are not held yet,
+ * notes after those there are. A birth date that is known is not changed by a table.
+ */
+function addedTo(
+  student: Student,
+  row: StudentRow,
+  { term, today }: StudentReading,
+): Result<Student, string> {
+  if (row.birthDate !== null && student.birthDate !== null && row.birthDate !== student.birthDate)
+    return refuse(`${student.name} was born on ${student.birthDate}, not on ${row.birthDate}`);
+  if (row.slot && term.until !== null && term.until < term.from)
+    return refuse('the lessons would end before their first day');
+  const isNew = row.held.filter(({ family, rank }) =>
+    student.levelsHeld.every((held) => held.family !== family || held.rank !== rank),
+  );
+  const { notes: before = '' } = student;
+  const notes = row.notes === '' || before.includes(row.notes) ? before : `${before}\n${row.notes}`.trim();
+  if (notes.length > 1_000) return refuse('notes of more than 1,000 characters with those there are');
+  const { isBeginner, ...rest } = student;
+  const levelsHeld = [...student.levelsHeld, ...isNew];
   return {
     ok: true,
     value: {
-      id,
-      name,
-      instrument,
-      birthDate: born,
-      slot: slot.value,
-      sharesWith: null,
-      minutesByWeekday: practice.value,
-      levelsHeld: held.value,
-      reachSemitones: null,
-      schoolYear: year ? { year: Number(year[1]), from: schoolYearStart(today) } : null,
-      archivedOn: null,
-      ...(cell('notes') !== '' && { notes: cell('notes') }),
+      ...rest,
+      ...(isBeginner && levelsHeld.length === 0 && { isBeginner }),
+      birthDate: row.birthDate ?? student.birthDate,
+      ...(row.slot && withSlotFrom(student, row.slot, term.from, term.until)),
+      minutesByWeekday: row.minutesByWeekday ?? student.minutesByWeekday,
+      levelsHeld,
+      schoolYear: row.year === null ? student.schoolYear : { year: row.year, from: schoolYearStart(today) },
+      ...(notes !== '' && { notes }),
     },
   };
-}
-
-/** Minutes of each weekday: so many a day but Sunday, or a week's shared out over those six days; 20 a day where none are said. */
-function practiceOf(aDay: string, aWeek: string): Result<number[], string> {
-  const minutes = (text: string) => /^(\d{1,4})\s*(?:min(?:utes)?\.?)?$/i.exec(text)?.[1];
-  if (aWeek !== '' && aDay === '') {
-    const week = Number(minutes(aWeek) ?? NaN);
-    if (!(week <= 720 * 6)) return refuse(`"${aWeek}" is no number of minutes a week`);
-    const each = Math.floor(week / 6);
-    return {
-      ok: true,
-      value: WEEKDAYS.map((weekday) => (weekday === 6 ? 0 : each + (weekday < week % 6 ? 1 : 0))),
-    };
-  }
-  // Seven numbers are the days of the week, Monday first.
-  const seven = aDay.split(/[\s,]+/).map((each) => (/^\d{1,3}$/.test(each) ? Number(each) : NaN));
-  if (seven.length === 7 && seven.every((each) => each <= 720)) return { ok: true, value: seven };
-  const day = aDay === '' ? 20 : Number(minutes(aDay) ?? NaN);
-  if (!(day <= 720)) return refuse(`"${aDay}" is no number of minutes a day`);
-  return { ok: true, value: WEEKDAYS.map((weekday) => (weekday === 6 ? 0 : day)) };
-}
-
-/** Levels by their names, with semicolons between them; the nearest names are said for one that there is not. */
-function heldOf(
-  text: string,
-  instrument: string,
-  sets: readonly RequirementSet[],
-  today: CalendarDay,
-): Result<LevelHeld[], string> {
-  const levels = levelsToHold(sets, instrument);
-  const held: LevelHeld[] = [];
-  for (const name of text.split(';').map((each) => each.trim())) {
-    if (name === '') continue;
-    const found = levelNamed(name, levels);
-    if (!found.ok)
-      return refuse(
-        `there is no level "${name}"${found.nearest.length > 0 ? `; nearest: ${found.nearest.join('; ')}` : ' in the library'}`,
-      );
-    const { family, rank, levelName } = found.level;
-    held.push({ family, rank, levelName, day: today, award: 'passed' });
-  }
-  return { ok: true, value: held };
-}
-
-const WEEKLY = ['', 'weekly', 'every week', 'week', '1', 'w'];
-const FORTNIGHTLY = [
-  'fortnightly',
-  'every other week',
-  'every two weeks',
-  'every 2 weeks',
-  'every second week',
-  'fortnight',
-  '2',
-  'f',
-];
-
-function slotOf(
-  day: string,
-  start: string,
-  minutes: string,
-  frequency: string,
-  today: CalendarDay,
-): Result<LessonSlot, string> {
-  if (day === '') return { ok: true, value: { kind: 'none' } };
-  const weekday = WEEKDAYS.find(
-    (each) =>
-      formatWeekday(each)
-        .toLowerCase()
-        .startsWith(day.toLowerCase().replace(/s\.?$|\.$/, '')) && day.length >= 2,
-  );
-  if (weekday === undefined) return refuse(`"${day}" is no weekday`);
-  const clock = typedTime(start);
-  if (clock === undefined) return refuse(`"${start}" is no time: write 15:40 or 3.40 pm`);
-  const length =
-    minutes === '' ? 30 : Number(/^(\d{1,3})\s*(?:min(?:utes)?\.?)?$/i.exec(minutes)?.[1] ?? NaN);
-  if (!(length >= 5 && length <= 600)) return refuse(`"${minutes}" is no length of a lesson in minutes`);
-  const common = { weekday, start: clock, minutes: length };
-  if (WEEKLY.includes(frequency.toLowerCase())) return { ok: true, value: { kind: 'weekly', ...common } };
-  if (!FORTNIGHTLY.includes(frequency.toLowerCase()))
-    return refuse(`"${frequency}" is not weekly or fortnightly`);
-  // The first lesson is the next such weekday.
-  const anchor = addDays(today, (weekday - dayOfWeek(today) + 7) % 7);
-  return { ok: true, value: { kind: 'fortnightly', ...common, anchor } };
 }

@@ -13,6 +13,7 @@ export {
   type LessonRecord,
   type LessonStep,
 } from './lessons';
+export { lessonNames, slotClashes, withTimetable, type Timetable } from './timetable';
 export { entryFaults } from './entry-check';
 export {
   deadlinesOf,

@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import type { Student } from '../students';
-import { calendarDay as day, slotOn, withSlotFrom, type LessonSlot } from '../time';
+import { calendarDay as day, slotOn, withSlotFrom, type HasSlots, type LessonSlot } from '../time';
 import { weeksLeft } from './decisions';
 import { afterChange, clashesWith, lessonsOn, makeUpsOwed, shiftStart, type LessonRecord } from './lessons';
+import { slotClashes, withTimetable } from './timetable';
 
 const student = (id: string, slot: LessonSlot, rest: Partial<Student> = {}): Student => ({
   id,
@@ -252,4 +253,40 @@ test('a slot from a day on leaves the days before, and one that would have begun
   expect([on('2027-01-24'), on('2027-01-25'), on('2027-03-01')]).toEqual([weekly('16:00'), monday, monday]);
   expect(slotOn(first, day('2027-01-31'))).toEqual(weekly('16:00'));
   expect(slotOn(first, day('2027-02-01'))).toEqual(weekly('17:00'));
+});
+
+test('a slot of a term: before it, and after its last day, the slots are as they would have been', () => {
+  const [noon, two, four] = ['12:00', '14:00', '16:00'].map((start) => weekly(start));
+  if (!noon || !two || !four) throw new Error('three slots');
+  const later = withSlotFrom({ slot: four }, two, day('2027-05-01'));
+  const term = withSlotFrom(later, noon, day('2027-02-01'), day('2027-03-31'));
+  const over = withSlotFrom(later, noon, day('2027-02-01'), day('2027-06-30'));
+  const on = (of: HasSlots, ...days: string[]) => days.map((each) => slotOn(of, day(each)));
+  expect(on(term, '2027-01-31', '2027-02-01', '2027-03-31', '2027-04-01', '2027-05-01')).toEqual([
+    four,
+    noon,
+    noon,
+    four,
+    two,
+  ]);
+  expect(on(over, '2027-01-31', '2027-06-30', '2027-07-01')).toEqual([four, noon, two]);
+});
+
+test('a timetable is given to those it names; lessons that then stand in the same minutes are told once', () => {
+  const noon = weekly('12:00');
+  const [a, b] = [student('a', weekly('15:00')), student('b', weekly('16:00'))];
+  const students = [a, b, student('c', weekly('17:00'))];
+  const timetable = { slots: new Map([a, b].map(({ id }) => [id, noon])), from: wednesday, until: null };
+  const changed = withTimetable(students, timetable);
+  expect(changed.map(({ id }) => id)).toEqual([a.id, b.id]);
+  expect(changed.map((each) => slotOn(each, wednesday))).toEqual([noon, noon]);
+  expect(slotClashes(changed, wednesday).map(({ day: on, one, other }) => [on, one.id, other.id])).toEqual([
+    [wednesday, `${wednesday}/a`, `${wednesday}/b`],
+  ]);
+  const turns = ['2027-01-20', '2027-01-27'].map((anchor, at) =>
+    student(`t${at}`, { kind: 'fortnightly', weekday: 2, start: '12:00', minutes: 30, anchor: day(anchor) }),
+  );
+  expect(slotClashes(turns, wednesday)).toEqual([]);
+  const pair = [student('a', noon, { sharesWith: 'b' }), student('b', noon, { sharesWith: 'a' })];
+  expect(slotClashes(pair, wednesday)).toEqual([]);
 });

@@ -10,6 +10,7 @@ export {
   calendarDay,
   dayOfWeek,
   daysBetween,
+  daysFrom,
   formatDay,
   formatWeekday,
   isCalendarDay,

@@ -18,7 +18,7 @@ export type LessonSlot =
     }
   | { readonly kind: 'none' };
 
-/** The slot in force and those that were before, each until its last day, oldest first. */
+/** The slot that holds for good and those before it, each until its last day, oldest first. */
 export interface HasSlots {
   readonly slot: LessonSlot;
   readonly earlierSlots?: readonly { readonly until: CalendarDay; readonly slot: LessonSlot }[];
@@ -28,11 +28,25 @@ export interface HasSlots {
 export const slotOn = ({ slot, earlierSlots = [] }: HasSlots, day: CalendarDay): LessonSlot =>
   earlierSlots.find(({ until }) => day <= until)?.slot ?? slot;
 
-/** The same with another slot from a day on; slots that would have begun on it or later are given up. */
-export function withSlotFrom(of: HasSlots, slot: LessonSlot, from: CalendarDay): HasSlots {
-  const before = (of.earlierSlots ?? []).filter(({ until }) => until < from);
+/**
+ * The same with another slot from a day on; slots that would have begun on it or later are given up.
+ * @param until - the last day of the other slot, of a term; after it the slots are as they would have been. Null: for good
+ */
+export function withSlotFrom(
+  of: HasSlots,
+  slot: LessonSlot,
+  from: CalendarDay,
+  until: CalendarDay | null = null,
+): HasSlots {
+  const slots = of.earlierSlots ?? [];
   const last = addDays(from, -1);
-  return { slot, earlierSlots: [...before, { until: last, slot: slotOn(of, last) }] };
+  const before = [...slots.filter((each) => each.until < from), { until: last, slot: slotOn(of, last) }];
+  return until === null
+    ? { slot, earlierSlots: before }
+    : {
+        slot: of.slot,
+        earlierSlots: [...before, { until, slot }, ...slots.filter((each) => each.until > until)],
+      };
 }
 
 /** Whether the slot has a lesson on `day`, closures left aside. */

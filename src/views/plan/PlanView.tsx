@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { formatMinutes } from '@/core/music';
 import { practiceCard, type Plan } from '@/core/plan';
 import { hearToday, type GoalContext } from '@/core/register';
-import { formatDay, slotMinutes, type CalendarDay } from '@/core/time';
+import { formatDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
 import type { Stage } from '@/core/effort';
 import { setPracticeMinutes, setGate as changeGate, shutWeek, type ReadyState } from '@/store';
 import { Button, Empty, LinkButton, PageLine, Section, TempoMark } from '@/ui';
@@ -107,6 +107,7 @@ function PlanBody({ ready, context, plan }: BodyProps) {
     p: () => goTo('/print', { sheet: 'card', goal: context.goal.id, week: String(at) }),
   });
   if (!week) return null;
+  const lessonMinutes = slotMinutes(slotOn(context.student, week.from));
   const shut = context.goal.plan.shutWeeks.includes(week.from);
   const load = plan.weeks.reduce((sum, each) => sum + each.load, 0);
   const there = plan.weeks.reduce((sum, each) => sum + each.minutes, 0);
@@ -123,12 +124,9 @@ function PlanBody({ ready, context, plan }: BodyProps) {
         onGate={(componentId, stage) => setGate({ componentId, stage })}
       />
       <div className={css.lower}>
-        <Section
-          title={at === 0 ? 'Lesson this week' : 'Lesson'}
-          end={`hear, ${slotMinutes(context.student.slot)} minutes`}
-        >
+        <Section title={at === 0 ? 'Lesson this week' : 'Lesson'} end={`hear, ${lessonMinutes} minutes`}>
           <ol className={css.hear}>
-            {hearToday(plan, slotMinutes(context.student.slot), at).map((line) => (
+            {hearToday(plan, lessonMinutes, at).map((line) => (
               <li key={line.componentId}>
                 <span className={css.letter}>{line.letter}</span>
                 <span>

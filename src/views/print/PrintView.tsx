@@ -4,7 +4,7 @@ import { formatBars } from '@/core/music';
 import { practiceCard } from '@/core/plan';
 import { goalContext, hearToday, type GoalContext } from '@/core/register';
 import { initials, instrumentOn } from '@/core/students';
-import { formatDay, isCalendarDay, slotMinutes, type CalendarDay } from '@/core/time';
+import { formatDay, isCalendarDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
 import { registerModel } from '../register/register-model';
@@ -149,7 +149,7 @@ function CardSheet({
   if (!plan || !planned) return null;
   const card = practiceCard(plan, week);
   const days = card.days.filter((day) => day.available > 0 || day.asked > 0);
-  const tasks = hearToday(plan, slotMinutes(context.student.slot), week);
+  const tasks = hearToday(plan, slotMinutes(slotOn(context.student, planned.from)), week);
   return (
     <PrintFrame
       size="A5"

@@ -14,6 +14,7 @@ import {
   nameFamily,
   saveStudent,
   setGate,
+  setTimetable,
   tellOffice,
   type ReadyState,
 } from '@/store';
@@ -36,6 +37,9 @@ const EndGoalDialog = lazy(() =>
 const StudentDialog = lazy(() =>
   import('./parts/StudentDialog').then((part) => ({ default: part.StudentDialog })),
 );
+const TimetableDialog = lazy(() =>
+  import('./parts/TimetableDialog').then((part) => ({ default: part.TimetableDialog })),
+);
 const PasteStudentsDialog = lazy(() =>
   import('./parts/PasteStudentsDialog').then((part) => ({ default: part.PasteStudentsDialog })),
 );
@@ -46,7 +50,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
   const { studio, now } = ready;
   const asked = queryOf('day');
   const [day, setDay] = useState(asked !== null && isCalendarDay(asked) ? asked : now.day);
-  const [adding, setAdding] = useState<'none' | 'one' | 'many'>('none');
+  const [adding, setAdding] = useState<'none' | 'one' | 'many' | 'timetable'>('none');
   const [picked, setPicked] = useState<string | null>(null);
   const entering = useEntering(ready);
   const [ending, setEnding] = useState<GoalContext | null>(null);
@@ -217,6 +221,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
             <div className={css.add}>
               <Button onClick={() => setAdding('one')}>Add a student</Button>
               <Button onClick={() => setAdding('many')}>Paste a table</Button>
+              {active.length > 0 && <Button onClick={() => setAdding('timetable')}>Timetable</Button>}
             </div>
             <StudentList
               studio={studio}
@@ -257,6 +262,19 @@ function Register({ ready }: { readonly ready: ReadyState }) {
             newId={newId}
             onSave={saveStudent}
             onFamily={(instrument, family) => void nameFamily(instrument, family)}
+            onClose={() => setAdding('none')}
+          />
+        </Suspense>
+      )}
+      {adding === 'timetable' && (
+        <Suspense fallback={null}>
+          <TimetableDialog
+            studio={studio}
+            today={now.day}
+            onSave={(timetable) => {
+              void setTimetable(timetable);
+              setAdding('none');
+            }}
             onClose={() => setAdding('none')}
           />
         </Suspense>

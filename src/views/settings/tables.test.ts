@@ -18,7 +18,8 @@ test('the table of students comes back as it went, but for what a table cannot h
       sets: studio.sets.values(),
       families: studio.settings.instrumentFamilies ?? {},
       dayOrder: null,
-      namesakes: false,
+      known: 'stays out',
+      term: { from: today, until: null },
     },
   );
   expect(bad).toEqual([]);

@@ -13,7 +13,7 @@ const MOST_SHOWN = 30;
 export function PasteTable<Field extends string, Item>({
   fields,
   read,
-  itemWords,
+  itemWord,
   preview,
   onTake,
 }: {
@@ -27,7 +27,8 @@ export function PasteTable<Field extends string, Item>({
     /** What the table leaves open, to be answered before its rows come in. */
     readonly questions?: ReactNode;
   };
-  readonly itemWords: string;
+  /** One of them: "student". */
+  readonly itemWord: string;
   readonly preview: (item: Item) => readonly ReactNode[];
   /** @param left - rows that stay out */
   readonly onTake: (items: readonly Item[], left: readonly BadRow[]) => void;
@@ -157,7 +158,11 @@ export function PasteTable<Field extends string, Item>({
               )}
             </div>
           )}
-          <Table label="Preview" head={[`First rows of ${items.length} ${itemWords}`]} tight>
+          <Table
+            label="Preview"
+            head={[items.length === 1 ? `One ${itemWord}` : `First rows of ${items.length} ${itemWord}s`]}
+            tight
+          >
             {items.slice(0, 5).map((item, at) => (
               <tr key={at}>
                 <td>
@@ -177,7 +182,7 @@ export function PasteTable<Field extends string, Item>({
       )}
       <DialogActs>
         <Button look="do" disabled={items.length === 0} onClick={() => onTake(items, bad)}>
-          Take {items.length} {itemWords}
+          Take {items.length} {items.length === 1 ? itemWord : `${itemWord}s`}
         </Button>
       </DialogActs>
     </>

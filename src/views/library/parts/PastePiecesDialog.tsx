@@ -44,7 +44,7 @@ export function PasteGradedDialog({
       <PasteTable
         fields={GRADED_COLUMNS}
         read={readCatalogue}
-        itemWords="pieces"
+        itemWord="piece"
         preview={({ piece, rank }) => [`grade ${rank}`, ...preview(piece)]}
         onTake={(items) => {
           void gradePieces(
@@ -108,7 +108,7 @@ export function PastePiecesDialog({
         <PasteTable<ListsColumn, ListedPiece>
           fields={LISTS_COLUMNS}
           read={read}
-          itemWords="pieces"
+          itemWord="piece"
           preview={({ levelId, componentId, number, piece }) => [
             placeWords(set, levelId, componentId),
             number,
@@ -123,7 +123,7 @@ export function PastePiecesDialog({
       <PasteTable<ListColumn, ListedPiece>
         fields={LIST_COLUMNS}
         read={read}
-        itemWords="pieces"
+        itemWord="piece"
         preview={({ number, piece }) => [number, ...preview(piece)]}
         onTake={take}
       />

@@ -5,16 +5,36 @@ import {
   type BadRow,
   type ColumnMap,
   type DayOrder,
+  type OfKnown,
   type PastedTable,
   type StudentColumn,
 } from '@/core/files';
 import type { Studio } from '@/core/register';
 import { INSTRUMENT_FAMILIES, type InstrumentFamily } from '@/core/skills';
 import type { Student } from '@/core/students';
-import { formatDay, type CalendarDay } from '@/core/time';
-import { addStudents, nameFamily, newId } from '@/store';
-import { Button, CheckField, Dialog, DialogActs, SelectField, Table } from '@/ui';
+import {
+  calendarDay,
+  formatDay,
+  isCalendarDay,
+  slotOn,
+  type CalendarDay,
+  type LessonSlot,
+} from '@/core/time';
+import { nameFamily, newId, takeStudents } from '@/store';
+import { Button, Dialog, DialogActs, FieldRow, SelectField, Table, TextField } from '@/ui';
 import { PasteTable } from '../../shell/PasteTable';
+
+const KNOWN: readonly { readonly value: OfKnown; readonly label: string }[] = [
+  { value: 'stays out', label: 'stays out' },
+  { value: 'is added to the student', label: 'is added to the student: levels, lessons, notes' },
+  { value: 'is another student', label: 'is another student' },
+];
+const lessonStart = (slot: LessonSlot) => (slot.kind === 'none' ? 'no lesson' : slot.start);
+const cameIn = (came: number, changed: number) =>
+  [
+    ...(came > 0 || changed === 0 ? [`${came} students came in`] : []),
+    ...(changed > 0 ? [`${changed} who were there were added to`] : []),
+  ].join(', ');
 
 /** A table of students: what it leaves open is asked once, and the rows that stay out are listed at the end. */
 export function PasteStudentsDialog({
@@ -27,28 +47,42 @@ export function PasteStudentsDialog({
   readonly onClose: () => void;
 }) {
   const [dayOrder, setDayOrder] = useState<DayOrder | null>(null);
-  const [namesakes, setNamesakes] = useState(false);
+  const [known, setKnown] = useState<OfKnown>('stays out');
+  const [from, setFrom] = useState<string>(today);
+  const [until, setUntil] = useState('');
   const [families, setFamilies] = useState<Readonly<Record<string, InstrumentFamily>>>({});
-  const [done, setDone] = useState<{ readonly count: number; readonly left: readonly BadRow[] } | null>(null);
+  const [done, setDone] = useState<{
+    readonly came: number;
+    readonly changed: number;
+    readonly left: readonly BadRow[];
+  } | null>(null);
   const read = useCallback(
     (table: PastedTable, map: ColumnMap<StudentColumn>) => {
-      const { students, bad, asksDayOrder, asksFamily } = readStudents(table, map, newId, {
-        today,
-        students: studio.students.values(),
-        sets: studio.sets.values(),
-        families: studio.settings.instrumentFamilies ?? {},
-        dayOrder,
-        namesakes,
-      });
-      const isThere = bad.some(({ why }) => why.endsWith('already') || why.endsWith('as well'));
+      const { students, changed, bad, asksDayOrder, asksKnown, asksTerm, asksFamily } = readStudents(
+        table,
+        map,
+        newId,
+        {
+          today,
+          students: studio.students.values(),
+          sets: studio.sets.values(),
+          families: studio.settings.instrumentFamilies ?? {},
+          dayOrder,
+          known,
+          term: {
+            from: isCalendarDay(from) ? from : today,
+            until: isCalendarDay(until) ? calendarDay(until) : null,
+          },
+        },
+      );
       return {
-        items: students,
+        items: [...students, ...changed],
         bad,
         questions: (
           <>
             {asksDayOrder && (
               <SelectField
-                label="Birth dates such as 3/4/2014"
+                label="Days such as 3/4/2014"
                 value={dayOrder ?? ''}
                 options={[
                   { value: '', label: 'which comes first?' },
@@ -70,22 +104,41 @@ export function PasteStudentsDialog({
                 onChange={(value) => setFamilies({ ...families, [instrument]: value as InstrumentFamily })}
               />
             ))}
-            {(isThere || namesakes) && (
-              <CheckField
-                label="Take students of the same name and instrument all the same"
-                checked={namesakes}
-                onChange={setNamesakes}
+            {(asksKnown || known !== 'stays out') && (
+              <SelectField
+                label="A row with the name and instrument of a student who is there"
+                value={known}
+                options={KNOWN}
+                onChange={(value) => setKnown(value as OfKnown)}
               />
+            )}
+            {asksTerm && (
+              <FieldRow>
+                <TextField
+                  label="Their lessons hold from"
+                  type="date"
+                  value={from}
+                  onChange={setFrom}
+                  error={isCalendarDay(from) ? undefined : `Read as today, ${formatDay(today, 'written')}.`}
+                />
+                <TextField
+                  label="Until"
+                  type="date"
+                  value={until}
+                  onChange={setUntil}
+                  hint="the last day of a term; empty: for good"
+                />
+              </FieldRow>
             )}
           </>
         ),
       };
     },
-    [studio, today, dayOrder, namesakes, families],
+    [studio, today, dayOrder, known, from, until, families],
   );
   if (done)
     return (
-      <Dialog title={`${done.count} students came in`} onClose={onClose} typed={false} wide>
+      <Dialog title={cameIn(done.came, done.changed)} onClose={onClose} typed={false} wide>
         {done.left.length === 0 ? (
           <p>No row stayed out.</p>
         ) : (
@@ -114,21 +167,22 @@ export function PasteStudentsDialog({
       <PasteTable<StudentColumn, Student>
         fields={STUDENT_COLUMNS}
         read={read}
-        itemWords="students"
+        itemWord="student"
         preview={(student) => [
           student.name,
           student.instrument,
           student.birthDate === null ? 'birth date not known' : formatDay(student.birthDate, 'written'),
-          student.slot.kind === 'none' ? 'no lesson' : student.slot.start,
+          lessonStart(slotOn(student, isCalendarDay(from) ? from : today)),
           student.levelsHeld.map(({ family, levelName }) => `${family}, ${levelName}`).join('; '),
         ]}
         onTake={(students, left) => {
-          void addStudents(students).then(async () => {
+          void takeStudents(students).then(async () => {
             for (const [instrument, family] of Object.entries(families))
               if (students.some((each) => each.instrument === instrument))
                 await nameFamily(instrument, family);
           });
-          setDone({ count: students.length, left });
+          const changed = students.filter(({ id }) => studio.students.has(id)).length;
+          setDone({ came: students.length - changed, changed, left });
         }}
       />
     </Dialog>

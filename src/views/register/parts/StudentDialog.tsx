@@ -13,6 +13,7 @@ import {
   calendarDay,
   formatWeekday,
   isCalendarDay,
+  slotOn,
   WEEKDAYS,
   withSlotFrom,
   type CalendarDay,
@@ -72,7 +73,7 @@ export function StudentDialog({
   const [playsFrom, setPlaysFrom] = useState<string>(today);
   const [asking, ask] = useState<Student | null>(null);
   const [birthDate, setBirthDate] = useState<string>(student?.birthDate ?? '');
-  const [draft, setDraft] = useState(() => slotDraft(student?.slot ?? null, today));
+  const [draft, setDraft] = useState(() => slotDraft(student && slotOn(student, today), today));
   /** The first day of another slot: the lessons before it stay as they were. */
   const [slotFrom, setSlotFrom] = useState<string>(today);
   const [partner, setPartner] = useState(student?.sharesWith ?? '');
@@ -93,7 +94,7 @@ export function StudentDialog({
   // An instrument the table does not know: its family is asked, never guessed.
   const asksFamily =
     instrument.trim() !== '' && familyOf(instrument, studio.settings.instrumentFamilies) === null;
-  const slotChanged = student !== null && !equal(slotOf(draft), student.slot);
+  const slotChanged = student !== null && !equal(slotOf(draft), slotOn(student, today));
   const changed = student !== null && instrumentKey(instrument) !== instrumentKey(student.instrument);
   const errors = {
     playsFrom:
@@ -125,7 +126,10 @@ export function StudentDialog({
     if (typed === null) return;
     const slots: HasSlots =
       student === null || !slotChanged
-        ? { slot: typed, ...(student?.earlierSlots && { earlierSlots: student.earlierSlots }) }
+        ? {
+            slot: student?.slot ?? typed,
+            ...(student?.earlierSlots && { earlierSlots: student.earlierSlots }),
+          }
         : withSlotFrom(student, typed, calendarDay(slotFrom));
     const saved: Student = {
       id: student?.id ?? newId(),

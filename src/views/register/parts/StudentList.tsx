@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import { openGoals, type Studio } from '@/core/register';
 import type { InstrumentFamily } from '@/core/skills';
 import type { Student } from '@/core/students';
-import { formatWeekday, type CalendarDay } from '@/core/time';
+import { formatWeekday, slotOn, type CalendarDay, type LessonSlot } from '@/core/time';
 import { Button, Confirm } from '@/ui';
 import type { SaveStudent } from './StudentDialog';
 import css from './StudentList.module.css';
@@ -10,7 +10,7 @@ import css from './StudentList.module.css';
 const ArchiveDialog = lazy(() => import('./ArchiveDialog').then((part) => ({ default: part.ArchiveDialog })));
 const StudentDialog = lazy(() => import('./StudentDialog').then((part) => ({ default: part.StudentDialog })));
 
-const slotWords = ({ slot }: Student) =>
+const slotWords = (slot: LessonSlot) =>
   slot.kind === 'none'
     ? 'no lesson slot'
     : `${formatWeekday(slot.weekday).slice(0, 3)} ${slot.start}${slot.kind === 'fortnightly' ? ', fortnightly' : ''}`;
@@ -44,7 +44,7 @@ export function StudentList({
       <button type="button" className={css.name} onClick={() => edit(student)}>
         <b>{student.name}</b>
         <span>
-          {student.instrument}, {slotWords(student)}
+          {student.instrument}, {slotWords(slotOn(student, today))}
         </span>
       </button>
     </li>

@@ -22,7 +22,7 @@ export const PastePieces = ({
     <PasteTable
       fields={PIECE_COLUMNS}
       read={readRows}
-      itemWords="pieces"
+      itemWord="piece"
       preview={(piece: Piece) => [
         <b key="title">{piece.title}</b>,
         piece.composer,
