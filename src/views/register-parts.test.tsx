@@ -217,7 +217,7 @@ describe('Library', () => {
       expect.stringContaining('3"long" is no time'),
       expect.stringContaining('4no title'),
     ]);
-    expect(screen.getByRole('button', { name: 'Take 1 pieces' })).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Take 1 piece' })).toBeTruthy();
     type('Line 3, title', 'Gull Stairs, slow');
     type('Line 3, time', '2:10');
     expect(rows()).toEqual(['3mended', expect.stringContaining('4no title')]);
