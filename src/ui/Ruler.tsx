@@ -43,7 +43,14 @@ export function Ruler({
   const starts = parts.map((_, at) => parts.slice(0, at).reduce((sum, part) => sum + part.amount, 0));
   return (
     <div ref={ref} className={css.root}>
-      <svg width={width} height={twoRows ? 84 : 66} role="img" aria-label={say}>
+      <svg
+        width={width}
+        height={twoRows ? 84 : 66}
+        viewBox={`0 0 ${width} ${twoRows ? 84 : 66}`}
+        role="img"
+        aria-label={say}
+        className={css.picture}
+      >
         <path d={`M0 ${BASE}H${width}`} className={css.line} />
         {ticks.map((value) => (
           <g key={value}>

@@ -31,6 +31,43 @@ export function gridOf(groups: readonly FitGroup[]): FitGrid {
   return { columns, view };
 }
 
+/** Widths in px: of the names, of a column, and of one that is a group of its own. */
+export const NAME_WIDTH = 168;
+const COLUMN = 40;
+const SINGLE = 140;
+const GROUP_GAP = 14;
+/** Within the margins of upright paper, A4 or Letter, whichever is narrower. */
+const PAPER = 687;
+
+export const widthOfColumn = (grid: FitGrid, at: number): number =>
+  firstOfGroup(grid, at) && firstOfGroup(grid, at + 1)
+    ? SINGLE
+    : COLUMN + (firstOfGroup(grid, at) ? GROUP_GAP : 0);
+
+/** The columns in blocks that are as wide as paper is: a group stands in one block where it fits into one. */
+export function printedBlocks(grid: FitGrid): number[][] {
+  const room = PAPER - NAME_WIDTH;
+  const blocks: number[][] = [];
+  let left = 0;
+  for (const at of grid.view.keys()) {
+    const width = widthOfColumn(grid, at);
+    const rest = grid.view.flatMap(({ group }, place) =>
+      place >= at && group === grid.view[at]?.group ? [widthOfColumn(grid, place)] : [],
+    );
+    const whole = rest.reduce((sum, each) => sum + each, 0);
+    const block = blocks.at(-1);
+    const starts = firstOfGroup(grid, at) && whole <= room ? whole > left : width > left;
+    if (!block || starts) {
+      blocks.push([at]);
+      left = room - width;
+    } else {
+      block.push(at);
+      left -= width;
+    }
+  }
+  return blocks;
+}
+
 /** A cell of the picture: the member whose instrument fits, or the first one's refusal. Null while it is computed. */
 export interface ViewCell {
   readonly column: FitColumn;

@@ -27,13 +27,16 @@ import css from './PlanView.module.css';
 
 export const PlanView = () => <StudioPage>{(ready) => <PlanPage ready={ready} />}</StudioPage>;
 
+/** Weeks to come of a stave that can be read on upright paper; a longer one is printed across. */
+const UPRIGHT_WEEKS = 12;
+
 function PlanPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const { context } = choice;
   if (!context) return <NoGoal studio={ready.studio} choice={choice} what="No preparation to plan yet" />;
   const award = context.scheme.awards.find((each) => each.id === context.goal.aimAwardId);
   return (
-    <>
+    <div className={context.plan && context.plan.weeks.length > UPRIGHT_WEEKS ? css.across : undefined}>
       <PageLine
         title={context.student.name}
         sub={`${context.student.instrument}, ${context.set.name} ${context.level.name}, ${context.session.name}${award ? ` · aim ${award.name}${award.total > 0 ? `, ${award.total} of ${context.standing.maxMark}` : ''}` : ''}`}
@@ -44,7 +47,7 @@ function PlanPage({ ready }: { readonly ready: ReadyState }) {
       ) : (
         <Refusal context={context} />
       )}
-    </>
+    </div>
   );
 }
 

@@ -86,6 +86,20 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
           />
         }
       />
+      <ul className={css.key} aria-label="Signs">
+        <li>
+          <Glyph name="tick" /> held
+        </li>
+        <li>
+          <Glyph name="half" /> shown with the teacher
+        </li>
+        <li>
+          <Glyph name="gate" /> can be learned next
+        </li>
+        <li>
+          <span className={css.dot} aria-hidden="true" /> needs something not held yet
+        </li>
+      </ul>
       <div className={css.page}>
         <div className={css.map} role="group" aria-label="Map of skills">
           {stages.map(({ stage, lines: here }) => (

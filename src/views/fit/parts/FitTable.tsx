@@ -3,19 +3,22 @@ import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } fro
 import { entryKey } from '@/core/fit';
 import type { FitGroup, Studio } from '@/core/register';
 import { whoPlays, type Student } from '@/core/students';
-import { formatDay, type CalendarDay } from '@/core/time';
-import { KeyCap, classes } from '@/ui';
-import { firstOfGroup, rowOf, type FitGrid, type RowStates, type Selected } from '../fit-model';
+import type { CalendarDay } from '@/core/time';
+import {
+  NAME_WIDTH,
+  printedBlocks,
+  rowOf,
+  widthOfColumn,
+  type FitGrid,
+  type RowStates,
+  type Selected,
+} from '../fit-model';
+import { FitColumns } from './FitColumns';
 import { FitRow } from './FitRow';
 import { usePrinting } from '../../shell/use-printing';
 import css from './FitTable.module.css';
 
 const ROW = 45;
-/** Widths in px: of the names, of a column, and of one that is a group of its own. */
-const NAME = 168;
-const COLUMN = 40;
-const SINGLE = 140;
-const GROUP_GAP = 14;
 
 /** About what is in sight of the map, so that its measured size changes little: the panel beside it, the heads above. */
 const sightGuess = () => ({
@@ -61,17 +64,13 @@ export function FitTable({
     // A size that is told while the page is drawn is followed in a task of its own.
     useFlushSync: false,
   });
-  const widthOf = (at: number) =>
-    groups[grid.view[at]?.group ?? -1]?.columns.length === 1
-      ? SINGLE
-      : COLUMN + (firstOfGroup(grid, at) ? GROUP_GAP : 0);
   const columns = useVirtualizer({
     horizontal: true,
     count: grid.view.length,
     getScrollElement: () => scroll.current,
-    estimateSize: widthOf,
-    paddingStart: NAME,
-    scrollPaddingStart: NAME,
+    estimateSize: (place) => widthOfColumn(grid, place),
+    paddingStart: NAME_WIDTH,
+    scrollPaddingStart: NAME_WIDTH,
     overscan: 1,
     initialRect: sightGuess(),
     // A size that is told while the page is drawn is followed in a task of its own.
@@ -125,116 +124,60 @@ export function FitTable({
     moved.current = true;
     onSelect({ studentId: next.id, at: Math.max(0, Math.min(grid.view.length - 1, at + by[1])) });
   };
-  const items = printing ? students.map((_, index) => ({ index })) : rows.getVirtualItems();
   const drawnRows = rows.getVirtualItems();
   const drawnColumns = columns.getVirtualItems();
-  const key = printing ? 'all' : drawnColumns.map(({ index }) => index).join(' ');
-  const places = useMemo(
-    () => (key === 'all' ? grid.view.map((_, place) => place) : key === '' ? [] : key.split(' ').map(Number)),
-    [key, grid],
-  );
-  const before = printing ? 0 : (drawnColumns[0]?.start ?? NAME) - NAME;
-  const after = printing ? 0 : columns.getTotalSize() - (drawnColumns.at(-1)?.end ?? 0);
+  const key = drawnColumns.map(({ index }) => index).join(' ');
+  const places = useMemo(() => (key === '' ? [] : key.split(' ').map(Number)), [key]);
+  const blocks = useMemo(() => (printing ? printedBlocks(grid) : []), [printing, grid]);
+  const common = { groups, grid, today, count: students.length };
+  const rowsOf = (here: readonly number[], drawn: readonly { readonly index: number }[]) =>
+    drawn.map(({ index }) => {
+      const student = students[index];
+      const above = students[index - 1];
+      return student ? (
+        <FitRow
+          key={student.id}
+          index={index}
+          student={student}
+          grid={grid}
+          groups={groups}
+          places={here}
+          row={rowOf(grid, states.get(student.id))}
+          above={above ? rowOf(grid, states.get(above.id)) : null}
+          who={whoPlays(student, today)}
+          entered={entered}
+          picked={index === row ? at : null}
+          onSelect={onSelect}
+        />
+      ) : null;
+    });
   const span = places.length + 3;
-  return (
+  return printing ? (
+    <div className={css.scroll}>
+      {blocks.map((block) => (
+        <FitColumns key={block[0]} {...common} places={block}>
+          {rowsOf(
+            block,
+            students.map((_, index) => ({ index })),
+          )}
+        </FitColumns>
+      ))}
+    </div>
+  ) : (
     // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- the arrows move among the cells, which are the controls
     <div ref={scroll} className={css.scroll} onKeyDown={onKeyDown} onPointerOver={tellWords}>
-      {/* eslint-disable jsx-a11y/no-noninteractive-element-to-interactive-role -- a grid of cells that are pressed */}
-      <table
-        className={css.root}
-        role="grid"
-        aria-label="Fit"
-        aria-rowcount={students.length}
-        aria-colcount={grid.view.length + 1}
-        style={{ inlineSize: columns.getTotalSize() }}
+      <FitColumns
+        {...common}
+        places={places}
+        before={(drawnColumns[0]?.start ?? NAME_WIDTH) - NAME_WIDTH}
+        after={columns.getTotalSize() - (drawnColumns.at(-1)?.end ?? 0)}
       >
-        {/* eslint-enable jsx-a11y/no-noninteractive-element-to-interactive-role */}
-        <colgroup>
-          <col style={{ inlineSize: NAME }} />
-          <col style={{ inlineSize: before }} />
-          {places.map((place) => (
-            <col key={place} style={{ inlineSize: widthOf(place) }} />
-          ))}
-          <col style={{ inlineSize: after }} />
-        </colgroup>
-        <thead>
-          <tr>
-            <th scope="col" className={css.corner} rowSpan={2}>
-              {students.length} {students.length === 1 ? 'student' : 'students'}
-              <span className={css.keys}>
-                <KeyCap name="↑" /> <KeyCap name="↓" /> <KeyCap name="←" /> <KeyCap name="→" /> move
-              </span>
-            </th>
-            <td rowSpan={2} className={css.gap} />
-            {groups.map((group, number) => {
-              const own = places.filter((place) => grid.view[place]?.group === number);
-              return own.length === 0 ? null : (
-                <th
-                  key={`${group.name}${group.session.day}`}
-                  scope="colgroup"
-                  colSpan={own.length}
-                  className={css.group}
-                  title={group.name}
-                >
-                  <b>{group.name}</b>
-                  <span>
-                    {formatDay(group.session.day, 'short')}
-                    {group.session.entryCloses === null
-                      ? ''
-                      : `; entry ${group.session.entryCloses < today ? 'closed' : 'closes'} ${formatDay(group.session.entryCloses, 'short')}`}
-                  </span>
-                </th>
-              );
-            })}
-            <td rowSpan={2} className={css.gap} />
-          </tr>
-          <tr>
-            {places.map((place) => {
-              const column = grid.view[place];
-              return (
-                column && (
-                  <th
-                    key={place}
-                    scope="col"
-                    title={column.name}
-                    aria-label={column.name}
-                    className={classes(css.level, firstOfGroup(grid, place) && css.first)}
-                  >
-                    {column.short}
-                  </th>
-                )
-              );
-            })}
-          </tr>
-        </thead>
-        <tbody>
-          {!printing && <Gap height={drawnRows[0]?.start ?? 0} span={span} />}
-          {items.map(({ index }) => {
-            const student = students[index];
-            if (!student) return null;
-            const above = students[index - 1];
-            return (
-              <FitRow
-                key={student.id}
-                index={index}
-                student={student}
-                grid={grid}
-                groups={groups}
-                places={places}
-                row={rowOf(grid, states.get(student.id))}
-                above={above ? rowOf(grid, states.get(above.id)) : null}
-                who={whoPlays(student, today)}
-                entered={entered}
-                picked={index === row ? at : null}
-                onSelect={onSelect}
-              />
-            );
-          })}
-          {!printing && drawnRows.length > 0 && (
-            <Gap height={rows.getTotalSize() - (drawnRows.at(-1)?.end ?? 0)} span={span} />
-          )}
-        </tbody>
-      </table>
+        <Gap height={drawnRows[0]?.start ?? 0} span={span} />
+        {rowsOf(places, drawnRows)}
+        {drawnRows.length > 0 && (
+          <Gap height={rows.getTotalSize() - (drawnRows.at(-1)?.end ?? 0)} span={span} />
+        )}
+      </FitColumns>
     </div>
   );
 }

@@ -3,7 +3,7 @@ import type { GoalContext } from '@/core/register';
 import { formatDay, type CalendarDay, type Closure } from '@/core/time';
 import { GlyphShape, NoteShape, useWidth } from '@/ui';
 import { geometryOf, lessonsOf, marksOf, type Geometry } from '../stave-model';
-import { GateButtons } from './GateButtons';
+import { GateButtons, GateShapes } from './GateButtons';
 import { PhasePatterns, PhaseShape } from './PhaseShape';
 import css from './PreparationStave.module.css';
 
@@ -28,8 +28,14 @@ export function PreparationStave({ context, plan, closures, today, week, onWeek,
     // A region that scrolls sideways must take focus, so that the keyboard can scroll it.
     // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
     <div ref={ref} className={css.scroll} role="region" aria-label="Preparation stave" tabIndex={0}>
-      <div className={css.sheet} style={{ inlineSize: geometry.width, blockSize: geometry.height }}>
-        <svg width={geometry.width} height={geometry.height} aria-hidden="true" className={css.picture}>
+      <div className={css.sheet}>
+        <svg
+          width={geometry.width}
+          height={geometry.height}
+          viewBox={`0 0 ${geometry.width} ${geometry.height}`}
+          aria-hidden="true"
+          className={css.picture}
+        >
           <PhasePatterns />
           <Ground plan={plan} geometry={geometry} week={week} />
           <Heads context={context} plan={plan} geometry={geometry} />
@@ -45,6 +51,7 @@ export function PreparationStave({ context, plan, closures, today, week, onWeek,
               today={today}
             />
           ))}
+          <GateShapes plan={plan} geometry={geometry} />
           <Frame plan={plan} geometry={geometry} />
           <LoadBand plan={plan} geometry={geometry} />
         </svg>
