@@ -29,3 +29,52 @@ test('Escape asks before typing is lost: kept on, it is saved; closed, nothing i
   expect(problems).toEqual([]);
   await page.close();
 });
+
+test('what a form refuses when it is empty is said to be required before', async () => {
+  const said: string[] = [];
+  for (const [path, open, submit] of FORMS) {
+    // A page of its own: a form that is typed in asks before it is left.
+    const { page, problems } = await openPage(browser());
+    await visit(page, `${baseUrl}${path}${path.includes('?') ? '&' : '?'}studio=demo`);
+    await press(page, open);
+    await page.waitForSelector('dialog[open]');
+    said.push(
+      ...(await page.evaluate(async (name) => {
+        const dialog = document.querySelector('dialog[open]');
+        const fields = () =>
+          [...(dialog?.querySelectorAll<HTMLInputElement>('input, textarea') ?? [])].filter(
+            (each) => !['checkbox', 'radio', 'file'].includes(each.type) && each.role !== 'combobox',
+          );
+        for (const field of fields()) {
+          const proto = field instanceof HTMLTextAreaElement ? HTMLTextAreaElement : HTMLInputElement;
+          Object.getOwnPropertyDescriptor(proto.prototype, 'value')?.set?.call(field, '');
+          field.dispatchEvent(new Event('input', { bubbles: true }));
+        }
+        await new Promise((done) => setTimeout(done, 100));
+        [...(dialog?.querySelectorAll('button') ?? [])].find((each) => each.textContent === name)?.click();
+        await new Promise((done) => setTimeout(done, 200));
+        return fields()
+          .filter((each) => each.ariaInvalid === 'true' && each.value === '' && each.ariaRequired !== 'true')
+          .map((each) => `${location.pathname}: ${each.labels?.[0]?.textContent ?? each.ariaLabel ?? ''}`);
+      }, submit)),
+    );
+    const refused = await page.$$eval('dialog[open] [aria-required="true"]', (all) => all.length);
+    expect(refused, `${open} has fields that are required`).toBeGreaterThan(0);
+    expect(problems).toEqual([]);
+    await page.browserContext().close();
+  }
+  expect(said).toEqual([]);
+});
+
+/** Where a form is, what opens it, what saves it. */
+const FORMS = [
+  ['/', 'Add a student', 'Add the student'],
+  ['/', 'Timetable', 'Save the timetable'],
+  ['/', 'Move', 'Move the lesson'],
+  ['/skills?student=jonah', 'Type a skill', 'Save the skill'],
+  ['/programme?goal=jonah-4', 'Weights', 'Save'],
+  ['/plan?goal=orla-5', 'Minutes and effort', ''],
+  ['/plan?goal=orla-5', 'Closures', 'Add the closure'],
+  ['/library', 'Type a requirement', 'Save the requirement'],
+  ['/repertoire?student=davit&piece=mainsail-mist-march', 'Change its facts', 'Save'],
+] as const;

@@ -13,12 +13,15 @@ export function Combobox({
   options,
   onChange,
   placeholder = 'type to search',
+  required,
 }: {
   readonly label: string;
   readonly value: string;
   readonly options: readonly Option[];
   readonly onChange: (value: string) => void;
   readonly placeholder?: string;
+  /** Nothing is saved while it is empty. */
+  readonly required?: boolean;
 }) {
   const id = useId();
   const [text, setText] = useState<string | null>(null);
@@ -54,6 +57,7 @@ export function Combobox({
           aria-expanded={open}
           aria-controls={`${id}-list`}
           aria-autocomplete="list"
+          aria-required={required}
           aria-activedescendant={open && shown[active] ? `${id}-${active}` : undefined}
           autoComplete="off"
           placeholder={placeholder}

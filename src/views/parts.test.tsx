@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { practiceCard } from '@/core/plan';
 import { checkRule, explainRule } from '@/core/requirements';
-import { calendarDay as day } from '@/core/time';
+import { calendarDay as day, lessonDays } from '@/core/time';
 import { press, standInForTheBrowser, type } from '@/ui/test-dom';
 import { CriterionRow } from './mark/parts/CriterionRow';
 import { History } from './mark/parts/History';
@@ -219,13 +219,42 @@ describe('Mark', () => {
 
 describe('Plan', () => {
   const plan = contextOf('orla-5').plan!;
-  test('the table says every week that the stave draws, with its minutes', () => {
-    render(<PlanTable plan={plan} />);
+  test('the table says what the stave draws: every week with its lesson, minutes, gates and the marks heard in it', () => {
+    const context = contextOf('orla-5');
+    render(<PlanTable context={context} plan={plan} closures={[...studio.closures.values()]} />);
     const rows = within(screen.getByRole('table', { hidden: true })).getAllByRole('row', { hidden: true });
-    expect(rows).toHaveLength(plan.weeks.length + 1);
-    const minutes = rows.slice(1).map((each) => each.querySelector('td')?.textContent);
-    expect(minutes).toEqual(plan.weeks.map((week) => `${Math.round(week.load)} of ${week.minutes}`));
-    expect(rows.some((each) => each.textContent.includes('gate'))).toBe(true);
+    const past = Math.min(8, plan.now);
+    expect(rows).toHaveLength(past + plan.weeks.length + 1);
+    const cells = rows
+      .slice(1)
+      .map((each) => [...each.querySelectorAll('td')].map((cell) => cell.textContent));
+    expect(cells.map(([, minutes]) => minutes)).toEqual([
+      ...Array.from({ length: past }, () => 'past'),
+      ...plan.weeks.map((week) => `${Math.round(week.load)} of ${week.minutes}`),
+    ]);
+    const drawn = plan.grid.slice(plan.now - past);
+    expect(cells.map(([lesson]) => lesson === 'none')).toEqual(
+      drawn.map(
+        ({ from, to }) => lessonDays(context.student, from, to, [...studio.closures.values()]).length === 0,
+      ),
+    );
+    const text = cells.flat().join(' | ');
+    expect(text).toMatch(/; gate \d+ \w+/);
+    // Each current mark of the drawn weeks stands once, under its own component.
+    const [first] = drawn;
+    for (const [at, item] of plan.items.entries()) {
+      const own = context.readSheets.filter(
+        ({ sheet, mark, current }) =>
+          current &&
+          mark.kind === 'complete' &&
+          sheet.componentId === item.componentId &&
+          first &&
+          sheet.day >= first.from,
+      );
+      const said = cells.flatMap((row) => [...(row[2 + at] ?? '').matchAll(/\d+ by the \w+/g)]);
+      expect(said).toHaveLength(own.length);
+    }
+    expect(text).toContain('heard: ');
   });
   const card = practiceCard(plan, 0);
   const cardTable = () => {

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { formatMinutes } from '@/core/music';
 import { practiceCard, type Plan } from '@/core/plan';
 import { hearToday, type GoalContext } from '@/core/register';
@@ -13,10 +13,6 @@ import { goTo, hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
-import { ClosuresDialog } from './parts/ClosuresDialog';
-import { EffortDialog } from './parts/EffortDialog';
-import { GateDialog } from './parts/GateDialog';
-import { MinutesDialog } from './parts/MinutesDialog';
 import { Overload } from './parts/Overload';
 import { PlanTable } from './parts/PlanTable';
 import { PracticeCardTable } from './parts/PracticeCardTable';
@@ -24,6 +20,17 @@ import { PreparationStave } from './parts/PreparationStave';
 import { refusalWords } from './plan-words';
 import { saveCalendar } from './save-calendar';
 import css from './PlanView.module.css';
+
+const ClosuresDialog = lazy(() =>
+  import('./parts/ClosuresDialog').then((part) => ({ default: part.ClosuresDialog })),
+);
+const EffortDialog = lazy(() =>
+  import('./parts/EffortDialog').then((part) => ({ default: part.EffortDialog })),
+);
+const GateDialog = lazy(() => import('./parts/GateDialog').then((part) => ({ default: part.GateDialog })));
+const MinutesDialog = lazy(() =>
+  import('./parts/MinutesDialog').then((part) => ({ default: part.MinutesDialog })),
+);
 
 export const PlanView = () => <StudioPage>{(ready) => <PlanPage ready={ready} />}</StudioPage>;
 
@@ -188,37 +195,39 @@ function PlanBody({ ready, context, plan }: BodyProps) {
         {formatMinutes(there)} there are. Weeks past count as practised. Marks at the right are the last ones
         heard; nothing here is a forecast.
       </p>
-      <PlanTable plan={plan} />
-      {gate && (
-        <GateDialog
-          key={gate.componentId + gate.stage}
-          context={context}
-          plan={plan}
-          at={gate}
-          today={ready.now.day}
-          onClose={() => setGate(null)}
-        />
-      )}
-      {asked && (
-        <MinutesDialog
-          {...asked}
-          onChosen={(howLong) => {
-            void setPracticeMinutes(context.student.id, asked.day, asked.minutes, howLong);
-            setAsked(null);
-          }}
-          onClose={() => {
-            setAsked(null);
-            // The field shows again what stands.
-            setTurn(turn + 1);
-          }}
-        />
-      )}
-      {dialog === 'effort' && (
-        <EffortDialog ready={ready} context={context} plan={plan} onClose={() => setDialog('none')} />
-      )}
-      {dialog === 'closures' && (
-        <ClosuresDialog closures={closures} today={ready.now.day} onClose={() => setDialog('none')} />
-      )}
+      <PlanTable context={context} plan={plan} closures={closures} />
+      <Suspense fallback={null}>
+        {gate && (
+          <GateDialog
+            key={gate.componentId + gate.stage}
+            context={context}
+            plan={plan}
+            at={gate}
+            today={ready.now.day}
+            onClose={() => setGate(null)}
+          />
+        )}
+        {asked && (
+          <MinutesDialog
+            {...asked}
+            onChosen={(howLong) => {
+              void setPracticeMinutes(context.student.id, asked.day, asked.minutes, howLong);
+              setAsked(null);
+            }}
+            onClose={() => {
+              setAsked(null);
+              // The field shows again what stands.
+              setTurn(turn + 1);
+            }}
+          />
+        )}
+        {dialog === 'effort' && (
+          <EffortDialog ready={ready} context={context} plan={plan} onClose={() => setDialog('none')} />
+        )}
+        {dialog === 'closures' && (
+          <ClosuresDialog closures={closures} today={ready.now.day} onClose={() => setDialog('none')} />
+        )}
+      </Suspense>
     </>
   );
 }

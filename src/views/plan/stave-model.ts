@@ -26,13 +26,16 @@ const LEAST_WEEK = 46;
 const FIRST_LINE = 92;
 const LOAD = 62;
 
+/** Weeks of the past that are drawn. */
+export const drawnPast = (plan: Plan): number => Math.min(plan.now, 8);
+
 /**
  * The drawing fits its content: up to eight past weeks, coming weeks as wide as the room allows (a long plan
  * scrolls), lines closer together when there are many.
  */
 export function geometryOf(plan: Plan, room: number): Geometry {
   const coming = plan.weeks.length;
-  const pastWeeks = Math.min(plan.now, 8);
+  const pastWeeks = drawnPast(plan);
   const past = NAMES + 18;
   const today = past + pastWeeks * PAST_WEEK;
   const weekWidth = Math.max(LEAST_WEEK, Math.min(150, (room - today - RIGHT) / coming));
@@ -79,21 +82,49 @@ const ASSESSOR_GLYPHS = {
   official: 'mock',
 } as const;
 
-/** Marks heard so far on one line; marks that would touch are set apart, the earlier to the left. */
-export function marksOf(context: GoalContext, plan: Plan, item: PlanItem, geometry: Geometry): StaveMark[] {
-  const marks = context.readSheets
-    .filter(
-      ({ sheet, mark, current }) =>
-        current && sheet.componentId === item.componentId && mark.kind === 'complete',
+export interface HeardMark {
+  readonly day: CalendarDay;
+  readonly glyph: StaveMark['glyph'];
+  readonly mark: number;
+  readonly say: string;
+}
+
+/** Marks heard of a component so far, in the order of their days. */
+export const marksHeard = (
+  context: GoalContext,
+  { componentId }: Pick<PlanItem, 'componentId'>,
+): HeardMark[] =>
+  context.readSheets
+    .flatMap(({ sheet, mark, current }) =>
+      current && sheet.componentId === componentId && mark.kind === 'complete'
+        ? [{ sheet, mark: mark.mark }]
+        : [],
     )
     .sort(({ sheet: a }, { sheet: b }) =>
       a.day < b.day ? -1 : a.day > b.day ? 1 : a.assessor < b.assessor ? -1 : 1,
     )
-    .map(({ sheet, mark: { mark } }): StaveMark => ({
-      x: geometry.x(weekOf(plan, sheet.day)) + 8,
+    .map(({ sheet, mark }) => ({
+      day: sheet.day,
       glyph: ASSESSOR_GLYPHS[sheet.assessor],
       mark,
-      say: `${mark} by ${sheet.assessor === 'student' ? 'the student' : sheet.assessor}`,
+      say: `${mark} by ${SAYS[sheet.assessor]}`,
+    }));
+const SAYS = {
+  student: 'the student',
+  peer: 'a peer',
+  teacher: 'the teacher',
+  mock: 'the mock examiner',
+  official: 'the examiner',
+} as const;
+
+/** Marks heard so far on one line; marks that would touch are set apart, the earlier to the left. */
+export function marksOf(context: GoalContext, plan: Plan, item: PlanItem, geometry: Geometry): StaveMark[] {
+  const marks = marksHeard(context, item)
+    .map(({ day, glyph, mark, say }): StaveMark => ({
+      x: geometry.x(weekOf(plan, day)) + 8,
+      glyph,
+      mark,
+      say,
     }))
     .filter((mark) => mark.x > geometry.past);
   let after = geometry.today + 9;

@@ -1,7 +1,6 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { checkRule, choicesOf } from './programme-model';
 import { choosesPieces, explainRule, isPrepared, type Component } from '@/core/requirements';
-import { formatBars } from '@/core/music';
 import { piecesFor } from '@/core/programme';
 import { programmeQuestion, type GoalContext } from '@/core/register';
 import { formatDay } from '@/core/time';
@@ -15,7 +14,6 @@ import {
   setFact,
   hearScale,
   leaveOut,
-  loosen,
   nameEdition,
   setRecordingSent,
   setTakes,
@@ -26,7 +24,7 @@ import {
   waiveRule,
   type ReadyState,
 } from '@/store';
-import { Button, CheckField, Confirm, Empty, Glyph, PageLine, Section, TempoMark, classes } from '@/ui';
+import { Button, Confirm, Empty, Glyph, PageLine, Section } from '@/ui';
 import { GoalPicker } from '../shell/GoalPicker';
 import { useEntering } from '../shell/use-entering';
 import { NoGoal } from '../shell/NoGoal';
@@ -37,15 +35,20 @@ import { useKeys } from '../shell/use-keys';
 import { weeksWords } from '../shell/words';
 import { CandidateList } from './parts/CandidateList';
 import { GoalHistory } from './parts/GoalHistory';
-import { ExcerptEditor } from './parts/ExcerptEditor';
 import { PlayingTimeRuler } from './parts/PlayingTimeRuler';
 import { RuleList } from './parts/RuleList';
-import { SuggestionList } from './parts/SuggestionList';
+import { Slot } from './parts/Slot';
 import { whyWords } from './advice-model';
 import { useAdvice, useWhyNot } from './use-advice';
 import css from './ProgrammeView.module.css';
 import { valueAt } from '@/core/value-at';
 
+const ExcerptEditor = lazy(() =>
+  import('./parts/ExcerptEditor').then((part) => ({ default: part.ExcerptEditor })),
+);
+const SuggestionList = lazy(() =>
+  import('./parts/SuggestionList').then((part) => ({ default: part.SuggestionList })),
+);
 const EntryFacts = lazy(() => import('./parts/EntryFacts').then((part) => ({ default: part.EntryFacts })));
 const EndGoalDialog = lazy(() =>
   import('../shell/EndGoalDialog').then((part) => ({ default: part.EndGoalDialog })),
@@ -228,7 +231,9 @@ function Bench({
               }}
             />
           ) : slot ? (
-            <ExcerptEditor key={slot.id} component={slot} context={context} pieces={ready.studio.pieces} />
+            <Suspense fallback={null}>
+              <ExcerptEditor key={slot.id} component={slot} context={context} pieces={ready.studio.pieces} />
+            </Suspense>
           ) : (
             <Empty title="This level chooses no pieces" />
           )}
@@ -246,15 +251,17 @@ function Bench({
             />
           </Section>
           {sums && (
-            <SuggestionList
-              advice={advice}
-              sums={sums}
-              context={context}
-              studio={studio}
-              onStop={stop}
-              onTake={(programme) => change(() => void takeProgramme(goal.id, programme))}
-              onTakeBackIn={(pieceId) => void leaveOut(goal.id, pieceId, false)}
-            />
+            <Suspense fallback={null}>
+              <SuggestionList
+                advice={advice}
+                sums={sums}
+                context={context}
+                studio={studio}
+                onStop={stop}
+                onTake={(programme) => change(() => void takeProgramme(goal.id, programme))}
+                onTakeBackIn={(pieceId) => void leaveOut(goal.id, pieceId, false)}
+              />
+            </Suspense>
           )}
           <Suspense fallback={null}>
             <EntryFacts
@@ -310,90 +317,3 @@ function Bench({
     </>
   );
 }
-
-function Slot({
-  component,
-  context,
-  ready,
-  open,
-  tried,
-  onOpen,
-  onDrop,
-}: {
-  readonly component: Component;
-  readonly context: GoalContext;
-  readonly ready: ReadyState;
-  readonly open: boolean;
-  readonly tried: string | null;
-  readonly onOpen: () => void;
-  readonly onDrop: (at: number) => void;
-}) {
-  const choices = valueAt(context.goal.programme, component.id) ?? [];
-  const pieceOf = (id: string) => ready.studio.pieces.get(id);
-  const trial = tried === null ? undefined : pieceOf(tried);
-  return (
-    <div className={classes(css.slot, open && css.open)} data-selected={open}>
-      <button type="button" className={css.letter} aria-pressed={open} onClick={onOpen}>
-        {component.letter}
-        <span className={css.hidden}>: {component.name}</span>
-      </button>
-      <div className={css.chosen}>
-        {choices.map((choice, at) => {
-          const piece =
-            choice.kind === 'piece'
-              ? pieceOf(choice.pieceId)
-              : component.source.kind === 'excerpt'
-                ? pieceOf(component.source.pieceId)
-                : undefined;
-          return (
-            <div key={at}>
-              <p className={css.title}>{piece?.title ?? 'A piece that is gone'}</p>
-              <p className={css.facts}>
-                {choice.kind === 'excerpt' ? `bars ${formatBars(choice.bars)}` : pieceFacts(piece)}
-                {choice.kind === 'excerpt' &&
-                component.source.kind === 'excerpt' &&
-                component.source.tempo ? (
-                  <>
-                    {', '}
-                    <TempoMark {...component.source.tempo} />
-                  </>
-                ) : null}
-              </p>
-              {choice.kind === 'piece' && (
-                <div className={css.wishes}>
-                  <CheckField
-                    label="stays"
-                    checked={!context.goal.loose?.includes(choice.pieceId)}
-                    onChange={(stays) => void loosen(context.goal.id, choice.pieceId, !stays)}
-                  />
-                  <Button look="quiet" onClick={() => onDrop(at)}>
-                    Take out
-                  </Button>
-                </div>
-              )}
-            </div>
-          );
-        })}
-        {trial && (
-          <div>
-            <p className={css.trial}>{trial.title}</p>
-            <p className={css.facts}>{pieceFacts(trial)}; not yet set</p>
-          </div>
-        )}
-        {choices.length === 0 && !trial && <p className={css.none}>not chosen</p>}
-      </div>
-    </div>
-  );
-}
-
-type Known = NonNullable<ReturnType<ReadyState['studio']['pieces']['get']>>;
-const pieceFacts = (piece: Known | undefined) =>
-  piece
-    ? [
-        piece.composer,
-        [piece.key, piece.metre].filter(Boolean).join(', '),
-        piece.accompaniment === 'unaccompanied' ? 'alone' : piece.accompaniment,
-      ]
-        .filter(Boolean)
-        .join(' · ')
-    : '';

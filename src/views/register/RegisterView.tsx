@@ -18,7 +18,7 @@ import {
   tellOffice,
   type ReadyState,
 } from '@/store';
-import { Button, Empty, Glyph, LinkButton, PageLine, Section } from '@/ui';
+import { Button, Empty, Glyph, LinkButton, PageLine, Roving, Section } from '@/ui';
 import { goTo, hrefOf, queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { fileName, saveFile } from '../shell/save-file';
@@ -68,7 +68,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
   useKeys({
     j: () => step(1),
     k: () => step(-1),
-    d: () => decisionList.current?.querySelector<HTMLElement>('button, a')?.focus(),
+    d: () => decisionList.current?.querySelector<HTMLElement>('[tabindex="0"]')?.focus(),
     p: () => goTo('/print', { sheet: 'day', day }),
     Enter: () => {
       const goal = open?.goals[0];
@@ -191,31 +191,33 @@ function Register({ ready }: { readonly ready: ReadyState }) {
             end={model.decisions.length > 0 ? `${model.decisions.length}, first due first` : undefined}
           >
             {model.decisions.length === 0 && <p className={css.none}>Nothing to decide.</p>}
-            <ul ref={decisionList}>
-              {model.decisions.map((decision, at) => {
-                const context = model.contexts.find((each) => each.goal.id === decision.goalId);
-                return context ? (
-                  <DecisionItem
-                    key={at}
-                    decision={decision}
-                    context={context}
-                    today={now.day}
-                    onEnter={() =>
-                      entering.enter(
-                        context.goal,
-                        (history) => void enterGoal(decision.goalId, now.day, history),
-                      )
-                    }
-                    onTold={() => void tellOffice(decision.goalId)}
-                    onResult={() => setEnding(context)}
-                    onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
-                    onGate={({ goalId, componentId, stage }, change) =>
-                      void setGate(goalId, componentId, stage, change)
-                    }
-                  />
-                ) : null;
-              })}
-            </ul>
+            <Roving>
+              <ul ref={decisionList}>
+                {model.decisions.map((decision, at) => {
+                  const context = model.contexts.find((each) => each.goal.id === decision.goalId);
+                  return context ? (
+                    <DecisionItem
+                      key={at}
+                      decision={decision}
+                      context={context}
+                      today={now.day}
+                      onEnter={() =>
+                        entering.enter(
+                          context.goal,
+                          (history) => void enterGoal(decision.goalId, now.day, history),
+                        )
+                      }
+                      onTold={() => void tellOffice(decision.goalId)}
+                      onResult={() => setEnding(context)}
+                      onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
+                      onGate={({ goalId, componentId, stage }, change) =>
+                        void setGate(goalId, componentId, stage, change)
+                      }
+                    />
+                  ) : null;
+                })}
+              </ul>
+            </Roving>
           </Section>
           <Section title="Students" end={`${active.length} in the studio`}>
             <div className={css.add}>

@@ -19,6 +19,7 @@ import {
   LinkButton,
   Loading,
   PageLine,
+  Roving,
   Section,
   SelectField,
   TextField,
@@ -280,18 +281,20 @@ function OpenScore({
           </ul>
         </Section>
         <Section title="To work on" end="hardest first">
-          <ul className={css.list}>
-            {[...answer.chunks]
-              .sort((a, b) => b.difficulty - a.difficulty)
-              .map(({ from, to, difficulty }) => (
-                <li key={from}>
-                  <Button look="quiet" onClick={() => pick(from)}>
-                    {barWords(answer, barsFrom(from, to))}
-                  </Button>{' '}
-                  <span className={css.soft}>{Math.round(difficulty * 100)} of 100</span>
-                </li>
-              ))}
-          </ul>
+          <Roving>
+            <ul className={css.list}>
+              {[...answer.chunks]
+                .sort((a, b) => b.difficulty - a.difficulty)
+                .map(({ from, to, difficulty }) => (
+                  <li key={from}>
+                    <Button look="quiet" onClick={() => pick(from)}>
+                      {barWords(answer, barsFrom(from, to))}
+                    </Button>{' '}
+                    <span className={css.soft}>{Math.round(difficulty * 100)} of 100</span>
+                  </li>
+                ))}
+            </ul>
+          </Roving>
         </Section>
         {answer.drills.length > 0 && (
           <Section title="Leaps to drill" end={`${answer.drills.length}`}>

@@ -60,6 +60,7 @@ export function EndGoalDialog({
           {set.name} {level.name}, {session.name}, {formatDay(session.day, 'written')}
         </p>
         <SelectField
+          required
           label="How it ended"
           value={choice}
           options={[

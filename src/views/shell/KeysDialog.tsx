@@ -4,6 +4,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['1 to 7', 'the order of the work; on Mark they give marks'],
   ['J, K', 'next, back'],
   ['Enter', 'the first action shown'],
+  ['↑ ↓ ← →', 'from one to the next in a list, a map or a table; Tab goes on to what is after it'],
   ['P', 'print'],
   ['D', 'Register: next decision'],
   ['[, ]', 'Plan: week back, week on'],

@@ -21,7 +21,18 @@ import {
   saveOwnSkill,
   type ReadyState,
 } from '@/store';
-import { Button, Empty, Glyph, LinkButton, PageLine, Section, SelectField, TextField, classes } from '@/ui';
+import {
+  Button,
+  Empty,
+  Glyph,
+  LinkButton,
+  PageLine,
+  Roving,
+  Section,
+  SelectField,
+  TextField,
+  classes,
+} from '@/ui';
 import { hrefOf, queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { needsWords, STATE_WORDS, stagesOf, type SkillLine } from './skills-model';
@@ -102,22 +113,24 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
       </ul>
       <div className={css.page}>
         <div className={css.map} role="group" aria-label="Map of skills">
-          {stages.map(({ stage, lines: here }) => (
-            <section key={stage} className={css.stage}>
-              <h2>Stage {stage}</h2>
-              <ul>
-                {here.map((each) => (
-                  <li key={each.skill.id}>
-                    <SkillButton
-                      line={each}
-                      selected={each.skill.id === line?.skill.id}
-                      onPick={() => pick(each.skill.id)}
-                    />
-                  </li>
-                ))}
-              </ul>
-            </section>
-          ))}
+          <Roving lanes="section">
+            {stages.map(({ stage, lines: here }) => (
+              <section key={stage} className={css.stage}>
+                <h2>Stage {stage}</h2>
+                <ul>
+                  {here.map((each) => (
+                    <li key={each.skill.id}>
+                      <SkillButton
+                        line={each}
+                        selected={each.skill.id === line?.skill.id}
+                        onPick={() => pick(each.skill.id)}
+                      />
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            ))}
+          </Roving>
         </div>
         <aside className={css.panel} aria-label="The selected skill">
           {line && (

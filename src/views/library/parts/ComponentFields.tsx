@@ -19,6 +19,8 @@ type TextName = {
   [Name in keyof DraftComponent]: DraftComponent[Name] extends string ? Name : never;
 }[keyof DraftComponent];
 
+const OPTIONAL: readonly TextName[] = ['bands', 'fromBeat', 'toBeat'];
+
 /** A component: what it is chosen from, and the criteria it is marked by. */
 export function ComponentFields({
   component,
@@ -44,6 +46,7 @@ export function ComponentFields({
   const field = (name: TextName, label: string, hint?: string, rows?: number) => (
     <TextField
       key={name}
+      required={!OPTIONAL.includes(name)}
       label={label}
       hint={hint}
       {...(rows !== undefined && { rows })}
@@ -68,6 +71,7 @@ export function ComponentFields({
         {source === 'excerpt' && (
           <>
             <Combobox
+              required
               label="Piece"
               value={component.pieceId}
               options={[...studio.pieces.values()].map((piece) => ({
@@ -77,6 +81,7 @@ export function ComponentFields({
               onChange={(pieceId) => onChange({ pieceId })}
             />
             <TextField
+              required
               label="Bars"
               value={component.bars}
               onChange={(bars) => onChange({ bars })}

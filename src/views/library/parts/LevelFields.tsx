@@ -37,12 +37,14 @@ export function LevelFields({
     <>
       <FieldRow>
         <TextField
+          required
           label="Level"
           value={level.name}
           onChange={(name) => onChange({ name })}
           error={problem('name')}
         />
         <TextField
+          required
           label="Its place, 1 lowest"
           value={level.rank}
           onChange={(rank) => onChange({ rank })}

@@ -24,6 +24,7 @@ export function MarksFields({
   const field = (name: Exclude<keyof DraftMarks, 'awards'>, label: string, hint?: string, rows?: number) => (
     <TextField
       key={name}
+      required
       label={label}
       hint={hint}
       {...(rows !== undefined && { rows })}
@@ -85,6 +86,7 @@ export function MarksFields({
             ).map(([name, label, hint]) => (
               <TextField
                 key={name}
+                required={name === 'name'}
                 label={label}
                 hint={hint}
                 value={award[name]}

@@ -96,6 +96,7 @@ export function RequirementDialog({
         >
           <FieldRow>
             <TextField
+              required
               label="Name"
               value={draft.name}
               onChange={(name) => change({ name })}
@@ -109,6 +110,7 @@ export function RequirementDialog({
               onChange={(kind) => change({ kind: kind as Draft['kind'] })}
             />
             <TextField
+              required
               label="Instrument or voice"
               value={draft.instrument}
               onChange={(instrument) => change({ instrument })}
@@ -117,12 +119,14 @@ export function RequirementDialog({
           </FieldRow>
           <FieldRow>
             <TextField
+              required
               label="Edition"
               value={draft.edition}
               onChange={(edition) => change({ edition })}
               error={problem('edition')}
             />
             <TextField
+              required
               label="Valid from"
               type="date"
               value={draft.from}
@@ -130,6 +134,7 @@ export function RequirementDialog({
               error={problem('from')}
             />
             <TextField
+              required
               label="Valid to"
               type="date"
               value={draft.to}

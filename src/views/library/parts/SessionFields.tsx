@@ -33,6 +33,7 @@ export function SessionFields({
             {FIELDS.map((field) => (
               <TextField
                 key={field.name}
+                required={field.name === 'name' || field.name === 'day'}
                 label={field.label}
                 {...('type' in field && { type: field.type })}
                 {...('hint' in field && { hint: field.hint })}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Criterion } from '@/core/marks';
-import { Button, Glyph, KeyCap, Unseen, classes } from '@/ui';
+import { Button, Glyph, KeyCap, Roving, Unseen, classes } from '@/ui';
 import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../../shell/MarkLine';
 import { bandsOf, type Marker } from '../mark-model';
 import css from './CriterionRow.module.css';
@@ -48,61 +48,63 @@ export function CriterionRow({
         <b>{criterion.name}</b>
         <span>out of {criterion.maxMark}</span>
       </button>
-      <div className={css.bands}>
-        {bands.map((band) => {
-          const range = band.from === band.to ? String(band.from) : `${band.to}–${band.from}`;
-          return (
-            <div key={band.from} className={css.band} data-on={inBand(mark, band.from, band.to)}>
-              {asking === band.from ? (
-                <div className={css.which} role="group" aria-label="Which mark">
-                  {Array.from({ length: band.to - band.from + 1 }, (_, at) => band.to - at).map((value) => (
-                    <Button key={value} onClick={() => give(value)}>
-                      {value}
-                    </Button>
-                  ))}
-                </div>
-              ) : (
-                <button
-                  type="button"
-                  className={css.press}
-                  aria-pressed={inBand(mark, band.from, band.to)}
-                  onClick={() => {
-                    onPick();
-                    if (band.from === band.to) give(band.from);
-                    else setAsking(band.from);
-                  }}
-                >
-                  <span className={css.range}>
-                    {inBand(mark, band.from, band.to) && band.from !== band.to ? mark : range}
-                  </span>{' '}
-                  <span className={css.signs}>
-                    {beside.map(
-                      (other) =>
-                        inBand(other.mark, band.from, band.to) && (
-                          <Glyph
-                            key={other.who}
-                            name={ASSESSOR_GLYPH[other.who]}
-                            size={15}
-                            label={ASSESSOR_NAME[other.who]}
-                          />
-                        ),
-                    )}
-                    {inBand(mark, band.from, band.to) && <Glyph name={ASSESSOR_GLYPH[who]} size={16} />}
-                  </span>
-                  <span className={css.words}>{band.descriptor}</span> <Unseen>{criterion.name}</Unseen>
-                </button>
-              )}
+      <Roving sideways>
+        <div className={css.bands}>
+          {bands.map((band) => {
+            const range = band.from === band.to ? String(band.from) : `${band.to}–${band.from}`;
+            return (
+              <div key={band.from} className={css.band} data-on={inBand(mark, band.from, band.to)}>
+                {asking === band.from ? (
+                  <div className={css.which} role="group" aria-label="Which mark">
+                    {Array.from({ length: band.to - band.from + 1 }, (_, at) => band.to - at).map((value) => (
+                      <Button key={value} onClick={() => give(value)}>
+                        {value}
+                      </Button>
+                    ))}
+                  </div>
+                ) : (
+                  <button
+                    type="button"
+                    className={css.press}
+                    aria-pressed={inBand(mark, band.from, band.to)}
+                    onClick={() => {
+                      onPick();
+                      if (band.from === band.to) give(band.from);
+                      else setAsking(band.from);
+                    }}
+                  >
+                    <span className={css.range}>
+                      {inBand(mark, band.from, band.to) && band.from !== band.to ? mark : range}
+                    </span>{' '}
+                    <span className={css.signs}>
+                      {beside.map(
+                        (other) =>
+                          inBand(other.mark, band.from, band.to) && (
+                            <Glyph
+                              key={other.who}
+                              name={ASSESSOR_GLYPH[other.who]}
+                              size={15}
+                              label={ASSESSOR_NAME[other.who]}
+                            />
+                          ),
+                      )}
+                      {inBand(mark, band.from, band.to) && <Glyph name={ASSESSOR_GLYPH[who]} size={16} />}
+                    </span>
+                    <span className={css.words}>{band.descriptor}</span> <Unseen>{criterion.name}</Unseen>
+                  </button>
+                )}
+              </div>
+            );
+          })}
+          {zero && (
+            <div className={classes(css.band, css.zero)} data-on={mark === 0}>
+              <button type="button" className={css.press} aria-pressed={mark === 0} onClick={() => give(0)}>
+                <span className={css.range}>0</span> <Unseen>{criterion.name}</Unseen>
+              </button>
             </div>
-          );
-        })}
-        {zero && (
-          <div className={classes(css.band, css.zero)} data-on={mark === 0}>
-            <button type="button" className={css.press} aria-pressed={mark === 0} onClick={() => give(0)}>
-              <span className={css.range}>0</span> <Unseen>{criterion.name}</Unseen>
-            </button>
-          </div>
-        )}
-      </div>
+          )}
+        </div>
+      </Roving>
       {beside.map((other) => (
         <span key={other.who} className={other.who === 'student' ? css.own : css.other}>
           <Given who={other.who} mark={other.mark} />

@@ -60,13 +60,14 @@ export function NotesByBar({
       >
         <div className={css.bars} data-note-bars>
           <TextField
+            required
             label="Bars"
             value={bars}
             onChange={setBars}
             error={bars !== '' && !range ? 'as 17–20' : undefined}
           />
         </div>
-        <TextField label="Note" value={text} onChange={setText} />
+        <TextField required label="Note" value={text} onChange={setText} />
         <Button type="submit" disabled={!range || text.trim() === ''}>
           Note
         </Button>

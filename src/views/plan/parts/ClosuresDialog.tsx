@@ -52,9 +52,10 @@ export function ClosuresDialog({
         }}
       >
         <FieldRow>
-          <TextField label="Name" value={name} onChange={setName} />
-          <TextField label="From" type="date" value={from} onChange={setFrom} />
+          <TextField required label="Name" value={name} onChange={setName} />
+          <TextField required label="From" type="date" value={from} onChange={setFrom} />
           <TextField
+            required
             label="To, included"
             type="date"
             value={to}

@@ -122,6 +122,7 @@ function Figure({
       }}
     >
       <TextField
+        required
         label={label}
         value={text}
         onChange={setText}

@@ -1,45 +1,71 @@
-import type { Plan } from '@/core/plan';
-import { formatDay } from '@/core/time';
+import type { Plan, PlanItem } from '@/core/plan';
+import type { GoalContext } from '@/core/register';
+import { formatDay, lessonDays, type Closure } from '@/core/time';
 import { Table } from '@/ui';
+import { drawnPast, marksHeard } from '../stave-model';
 import css from './PlanTable.module.css';
 
-/** The stave in words and figures: every week with its phases, minutes and tempos. */
-export function PlanTable({ plan }: { readonly plan: Plan }) {
+/** The stave in words and figures: every week with its lesson, phases, minutes, tempos, gates and the marks heard in it. */
+export function PlanTable({
+  context,
+  plan,
+  closures,
+}: {
+  readonly context: GoalContext;
+  readonly plan: Plan;
+  readonly closures: readonly Closure[];
+}) {
+  const first = plan.now - drawnPast(plan);
   return (
     <details className={css.root}>
       <summary>The plan as a table</summary>
       <Table
         label="The plan, week by week"
-        head={['Week', 'Minutes', ...plan.items.map((item) => `${item.letter} ${item.title}`)]}
+        head={['Week', 'Lesson', 'Minutes', ...plan.items.map((item) => `${item.letter} ${item.title}`)]}
         tight
       >
-        {plan.weeks.map((week, at) => (
-          <tr key={week.from}>
-            <th scope="row">
-              {formatDay(week.from, 'short')} to {formatDay(week.to, 'short')}
-              {week.closed ? `, ${week.closed}` : ''}
-            </th>
-            <td>
-              {Math.round(week.load)} of {week.minutes}
-            </td>
-            {plan.items.map((item) => {
-              const stage = item.stages.find(
-                (each) => each.fromWeek <= plan.now + at && plan.now + at <= each.toWeek,
-              );
-              const gate = item.gates.find(
-                (each) => each.day === plan.weeks[at + 1]?.from && each.passedOn === null,
-              );
-              return (
-                <td key={item.componentId}>
-                  {Math.round(item.weeks[at] ?? 0)} min, {stage?.stage ?? '—'}
-                  {item.tempos[at] === undefined ? '' : `, to ${Math.round(item.tempos[at])}`}
-                  {gate ? `; gate ${formatDay(gate.day, 'short')}` : ''}
-                </td>
-              );
-            })}
-          </tr>
-        ))}
+        {plan.grid.slice(first).map((period, place) => {
+          const at = first + place;
+          const week = plan.weeks[at - plan.now];
+          const lessons = lessonDays(context.student, period.from, period.to, closures);
+          return (
+            <tr key={period.from}>
+              <th scope="row">
+                {formatDay(period.from, 'short')} to {formatDay(period.to, 'short')}
+                {week?.closed ? `, ${week.closed}` : ''}
+              </th>
+              <td>
+                {lessons.length === 0 ? 'none' : lessons.map((day) => formatDay(day, 'short')).join(', ')}
+              </td>
+              <td>{week ? `${Math.round(week.load)} of ${week.minutes}` : 'past'}</td>
+              {plan.items.map((item) => (
+                <td key={item.componentId}>{cellWords(context, plan, item, at)}</td>
+              ))}
+            </tr>
+          );
+        })}
       </Table>
     </details>
   );
+}
+
+/** "20 min, learn, to 63; gate 3 Feb; heard: 15 by the teacher". */
+function cellWords(context: GoalContext, plan: Plan, item: PlanItem, at: number): string {
+  const stage = item.stages.find(({ fromWeek, toWeek }) => fromWeek <= at && at <= toWeek)?.stage;
+  const coming = at - plan.now;
+  const tempo = item.tempos[coming];
+  const [week, next] = [plan.grid[at], plan.grid[at + 1]];
+  const gates = item.gates.filter(({ day, passedOn }) =>
+    passedOn === null ? day === next?.from : week && week.from <= passedOn && passedOn <= week.to,
+  );
+  const heard = week ? marksHeard(context, item).filter(({ day }) => week.from <= day && day <= week.to) : [];
+  return [
+    `${coming < 0 ? '' : `${Math.round(item.weeks[coming] ?? 0)} min, `}${stage ?? '—'}${tempo === undefined ? '' : `, to ${Math.round(tempo)}`}`,
+    ...gates.map(({ stage: of, day, passedOn }) =>
+      passedOn === null
+        ? `gate ${formatDay(day, 'short')}`
+        : `gate of ${of} passed ${formatDay(passedOn, 'short')}`,
+    ),
+    ...(heard.length === 0 ? [] : [`heard: ${heard.map(({ say }) => say).join(', ')}`]),
+  ].join('; ');
 }

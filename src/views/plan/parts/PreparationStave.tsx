@@ -1,7 +1,7 @@
 import type { Plan, PlanItem } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
 import { formatDay, type CalendarDay, type Closure } from '@/core/time';
-import { GlyphShape, NoteShape, useWidth } from '@/ui';
+import { GlyphShape, NoteShape, Roving, useWidth } from '@/ui';
 import { geometryOf, lessonsOf, marksOf, type Geometry } from '../stave-model';
 import { GateButtons, GateShapes } from './GateButtons';
 import { PhasePatterns, PhaseShape } from './PhaseShape';
@@ -55,21 +55,25 @@ export function PreparationStave({ context, plan, closures, today, week, onWeek,
           <Frame plan={plan} geometry={geometry} />
           <LoadBand plan={plan} geometry={geometry} />
         </svg>
-        <GateButtons plan={plan} geometry={geometry} onGate={onGate} />
-        {plan.weeks.map((each, at) => (
-          <button
-            key={each.from}
-            type="button"
-            className={css.week}
-            style={{
-              insetInlineStart: geometry.today + at * geometry.weekWidth,
-              inlineSize: geometry.weekWidth,
-            }}
-            aria-pressed={at === week}
-            aria-label={`Week of ${formatDay(each.from, 'written')}: ${Math.round(each.load)} of ${each.minutes} minutes${each.closed ? `, ${each.closed}` : ''}`}
-            onClick={() => onWeek(at)}
-          />
-        ))}
+        <Roving>
+          <GateButtons plan={plan} geometry={geometry} onGate={onGate} />
+        </Roving>
+        <Roving>
+          {plan.weeks.map((each, at) => (
+            <button
+              key={each.from}
+              type="button"
+              className={css.week}
+              style={{
+                insetInlineStart: geometry.today + at * geometry.weekWidth,
+                inlineSize: geometry.weekWidth,
+              }}
+              aria-pressed={at === week}
+              aria-label={`Week of ${formatDay(each.from, 'written')}: ${Math.round(each.load)} of ${each.minutes} minutes${each.closed ? `, ${each.closed}` : ''}`}
+              onClick={() => onWeek(at)}
+            />
+          ))}
+        </Roving>
       </div>
     </div>
   );

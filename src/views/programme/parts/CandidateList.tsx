@@ -4,7 +4,7 @@ import type { EffortSettings } from '@/core/effort';
 import type { GoalContext, Studio } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
 import type { Component } from '@/core/requirements';
-import { Button, Empty, KeyCap, Section, TextField, classes } from '@/ui';
+import { Button, Empty, KeyCap, Roving, Section, TextField, classes } from '@/ui';
 import { useKeys } from '../../shell/use-keys';
 import { levelWords, type WhyWords } from '../advice-model';
 import { candidatesOf } from '../programme-model';
@@ -87,71 +87,74 @@ export function CandidateList({
       {found.length === 0 && (
         <Empty title={all.length === 0 ? 'The list is empty' : 'Nothing with these words'} />
       )}
-      <ul ref={list} className={css.list}>
-        {found.slice(0, SHOWN).map(({ piece, breaks, minutes, chosen }) => (
-          <li
-            key={piece.id}
-            data-piece={piece.id}
-            data-selected={piece.id === cursor}
-            className={classes(css.row, piece.id === cursor && css.cursor, breaks !== null && css.broken)}
-          >
-            <button
-              type="button"
-              className={css.press}
-              aria-pressed={piece.id === cursor}
-              onClick={() => onCursor(piece.id)}
+      <Roving items="[data-row]" follow>
+        <ul ref={list} className={css.list}>
+          {found.slice(0, SHOWN).map(({ piece, breaks, minutes, chosen }) => (
+            <li
+              key={piece.id}
+              data-piece={piece.id}
+              data-selected={piece.id === cursor}
+              className={classes(css.row, piece.id === cursor && css.cursor, breaks !== null && css.broken)}
             >
-              <span className={css.title}>{piece.title}</span>
-              <span className={css.time}>
-                {piece.seconds === null ? 'not timed' : formatTime(piece.seconds)}
-              </span>
-              <span>{piece.key ?? 'key not known'}</span>
-              <span className={css.learn}>{minutes === null ? 'bars not counted' : `${minutes} min`}</span>
-              <span className={css.soft}>{piece.composer}</span>
-              <span className={css.soft} />
-              <span className={css.soft}>{piece.metre ?? 'metre not known'}</span>
-              <span className={css.soft} />
-              {(chosen || breaks !== null || context.goal.leftOut?.includes(piece.id)) && (
-                <span className={css.why}>
-                  {chosen ? 'set now' : context.goal.leftOut?.includes(piece.id) ? 'left out' : breaks}
+              <button
+                type="button"
+                data-row
+                className={css.press}
+                aria-pressed={piece.id === cursor}
+                onClick={() => onCursor(piece.id)}
+              >
+                <span className={css.title}>{piece.title}</span>
+                <span className={css.time}>
+                  {piece.seconds === null ? 'not timed' : formatTime(piece.seconds)}
                 </span>
-              )}
-            </button>
-            {piece.id === cursor && stands !== '' && <p className={css.soft}>Stands at {stands}.</p>}
-            {piece.id === cursor && (
-              <div className={css.acts}>
-                <Button look="do" onClick={() => onChoose(piece.id)}>
-                  Set
-                </Button>
-                <Button look="quiet" onClick={() => onWhy(piece.id)}>
-                  Why not this one?
-                </Button>
-                <Button
-                  look="quiet"
-                  onClick={() => onLeaveOut(piece.id, !context.goal.leftOut?.includes(piece.id))}
-                >
-                  {context.goal.leftOut?.includes(piece.id) ? 'Take back in' : 'Leave out'}
-                </Button>
-              </div>
-            )}
-            {why?.pieceId === piece.id && (
-              <div className={css.answer} role="status">
-                {why.words.say.map((words) => (
-                  <p key={words}>{words}</p>
-                ))}
-                {why.words.sums.length > 0 && (
-                  <details>
-                    <summary>The sums</summary>
-                    {why.words.sums.map((words) => (
-                      <p key={words}>{words}</p>
-                    ))}
-                  </details>
+                <span>{piece.key ?? 'key not known'}</span>
+                <span className={css.learn}>{minutes === null ? 'bars not counted' : `${minutes} min`}</span>
+                <span className={css.soft}>{piece.composer}</span>
+                <span className={css.soft} />
+                <span className={css.soft}>{piece.metre ?? 'metre not known'}</span>
+                <span className={css.soft} />
+                {(chosen || breaks !== null || context.goal.leftOut?.includes(piece.id)) && (
+                  <span className={css.why}>
+                    {chosen ? 'set now' : context.goal.leftOut?.includes(piece.id) ? 'left out' : breaks}
+                  </span>
                 )}
-              </div>
-            )}
-          </li>
-        ))}
-      </ul>
+              </button>
+              {piece.id === cursor && stands !== '' && <p className={css.soft}>Stands at {stands}.</p>}
+              {piece.id === cursor && (
+                <div className={css.acts}>
+                  <Button look="do" onClick={() => onChoose(piece.id)}>
+                    Set
+                  </Button>
+                  <Button look="quiet" onClick={() => onWhy(piece.id)}>
+                    Why not this one?
+                  </Button>
+                  <Button
+                    look="quiet"
+                    onClick={() => onLeaveOut(piece.id, !context.goal.leftOut?.includes(piece.id))}
+                  >
+                    {context.goal.leftOut?.includes(piece.id) ? 'Take back in' : 'Leave out'}
+                  </Button>
+                </div>
+              )}
+              {why?.pieceId === piece.id && (
+                <div className={css.answer} role="status">
+                  {why.words.say.map((words) => (
+                    <p key={words}>{words}</p>
+                  ))}
+                  {why.words.sums.length > 0 && (
+                    <details>
+                      <summary>The sums</summary>
+                      {why.words.sums.map((words) => (
+                        <p key={words}>{words}</p>
+                      ))}
+                    </details>
+                  )}
+                </div>
+              )}
+            </li>
+          ))}
+        </ul>
+      </Roving>
       {found.length > SHOWN && <p>{found.length - SHOWN} more; type more words to narrow them.</p>}
     </Section>
   );

@@ -43,6 +43,7 @@ export function ExcerptEditor({
         }}
       >
         <TextField
+          required
           label="Bars prepared"
           value={text}
           onChange={setText}

@@ -66,6 +66,7 @@ export function NewGoalDialog({
         }}
       >
         <SelectField
+          required
           label="Student"
           value={student}
           options={students.map((each) => ({ value: each.id, label: each.name }))}
@@ -75,6 +76,7 @@ export function NewGoalDialog({
           }}
         />
         <Combobox
+          required
           label="Level"
           value={current?.value ?? ''}
           options={levels.map(({ set, level, value }) => ({
@@ -87,6 +89,7 @@ export function NewGoalDialog({
         <CheckField label="Show levels for other instruments too" checked={others} onChange={setOthers} />
         {current && !current.isOpen && (
           <TextField
+            required
             label={`Why, when it is for ${current.level.instruments.join(', ') || current.set.instrument}`}
             value={why}
             onChange={setWhy}
@@ -95,6 +98,7 @@ export function NewGoalDialog({
         )}
         <FieldRow>
           <SelectField
+            required
             label="Session"
             value={chosen?.id ?? ''}
             options={sessions.map((each) => ({
@@ -105,6 +109,7 @@ export function NewGoalDialog({
             onChange={setSession}
           />
           <SelectField
+            required
             label="Aim"
             value={award?.id ?? ''}
             options={awards.map((each) => ({

@@ -39,6 +39,7 @@ export function WeightsDialog({
             {NAMES.map((name, at) => (
               <TextField
                 key={name}
+                required
                 label={WEIGHTS[name].label}
                 type="number"
                 min={0}

@@ -32,8 +32,8 @@ export function MoveLessonDialog({
         }}
       >
         <FieldRow>
-          <TextField label="To the day" type="date" value={to} onChange={setTo} />
-          <TextField label="Start" type="time" value={start} onChange={setStart} />
+          <TextField required label="To the day" type="date" value={to} onChange={setTo} />
+          <TextField required label="Start" type="time" value={start} onChange={setStart} />
         </FieldRow>
         {clashes.length > 0 && (
           <p role="status">

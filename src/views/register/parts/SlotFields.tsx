@@ -36,8 +36,16 @@ export function SlotFields({
             options={WEEKDAYS.map((each) => ({ value: String(each), label: formatWeekday(each) }))}
             onChange={(value) => onChange(onWeekday(draft, Number(value) as Weekday))}
           />
-          <TextField label="Start" type="time" value={draft.start} onChange={(start) => change({ start })} />
           <TextField
+            required
+            label="Start"
+            type="time"
+            value={draft.start}
+            onChange={(start) => change({ start })}
+            error={errors.start}
+          />
+          <TextField
+            required
             label="Minutes"
             type="number"
             min={5}
@@ -50,6 +58,7 @@ export function SlotFields({
       )}
       {draft.kind === 'fortnightly' && (
         <TextField
+          required
           label="One lesson is on"
           type="date"
           value={draft.anchor}
@@ -86,6 +95,7 @@ export function SlotCells({
       aria-label={`${label}, ${of}`}
       title={error}
       aria-invalid={error !== undefined}
+      aria-required
       min={type === 'number' ? 5 : undefined}
       max={type === 'number' ? 600 : undefined}
       value={draft[field]}
@@ -126,7 +136,7 @@ export function SlotCells({
               ))}
             </select>
           </td>
-          <td>{input('start', 'Start', 'time')}</td>
+          <td>{input('start', 'Start', 'time', errors.start)}</td>
           <td>{input('minutes', 'Minutes', 'number', errors.minutes)}</td>
           <td>
             {draft.kind === 'fortnightly' && input('anchor', 'One lesson is on', 'date', errors.anchor)}

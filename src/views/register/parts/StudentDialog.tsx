@@ -206,6 +206,7 @@ export function StudentDialog({
                 />
                 {!wasWrong && (
                   <TextField
+                    required
                     label="Plays the new one from"
                     type="date"
                     value={playsFrom}
@@ -261,6 +262,7 @@ export function StudentDialog({
             <SlotFields draft={draft} onChange={setDraft} errors={tried ? slotErrors(draft) : {}} />
             {slotChanged && (
               <TextField
+                required
                 label="From"
                 type="date"
                 value={slotFrom}

@@ -3,7 +3,7 @@ import { openGoals, type Studio } from '@/core/register';
 import type { InstrumentFamily } from '@/core/skills';
 import type { Student } from '@/core/students';
 import { formatWeekday, slotOn, type CalendarDay, type LessonSlot } from '@/core/time';
-import { Button, Confirm } from '@/ui';
+import { Button, Confirm, Roving } from '@/ui';
 import type { SaveStudent } from './StudentDialog';
 import css from './StudentList.module.css';
 
@@ -51,7 +51,9 @@ export function StudentList({
   );
   return (
     <>
-      <ul className={css.list}>{all.filter((student) => student.archivedOn === null).map(row)}</ul>
+      <Roving>
+        <ul className={css.list}>{all.filter((student) => student.archivedOn === null).map(row)}</ul>
+      </Roving>
       {archived.length > 0 && (
         <details className={css.archived}>
           <summary>{archived.length} archived</summary>

@@ -39,7 +39,8 @@ export const onWeekday = (draft: SlotDraft, weekday: Weekday): SlotDraft => ({
   ...(isCalendarDay(draft.anchor) && { anchor: nextOn(weekday, draft.anchor) }),
 });
 
-export const slotErrors = ({ kind, weekday, minutes, anchor }: SlotDraft) => ({
+export const slotErrors = ({ kind, weekday, start, minutes, anchor }: SlotDraft) => ({
+  start: kind !== 'none' && !/^\d{2}:\d{2}$/.test(start) ? 'A time.' : undefined,
   minutes:
     kind !== 'none' && !(/^\d{1,3}$/.test(minutes) && Number(minutes) >= 5 && Number(minutes) <= 600)
       ? '5 to 600 minutes.'
@@ -52,8 +53,7 @@ export const slotErrors = ({ kind, weekday, minutes, anchor }: SlotDraft) => ({
 
 /** Null while something is wrong with it. */
 export function slotOf(draft: SlotDraft): LessonSlot | null {
-  const { minutes: badMinutes, anchor: badAnchor } = slotErrors(draft);
-  if (badMinutes !== undefined || badAnchor !== undefined) return null;
+  if (Object.values(slotErrors(draft)).some((each) => each !== undefined)) return null;
   const { kind, weekday, start, minutes, anchor } = draft;
   if (kind === 'none') return { kind };
   const common = { weekday, start, minutes: Number(minutes) };

@@ -4,7 +4,7 @@ import type { Piece } from '@/core/repertoire';
 import { RELATIONS, related, sharedDemands, type Relation, type Shelf, type ShelfItem } from '@/core/shelf';
 import { shortName, type Student } from '@/core/students';
 import { newId, takeIntoRepertoire, type ReadyState } from '@/store';
-import { Button, Glyph, LinkButton, Section, TempoMark } from '@/ui';
+import { Button, Glyph, LinkButton, Roving, Section, TempoMark } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
 import { placeWords, stateWords, timeWords } from '../shelf-model';
 import { ScoreLink } from './ScoreLink';
@@ -146,16 +146,18 @@ export const PiecePanel = memo(function PiecePanel({
             )
           }
         >
-          <ul className={css.list}>
-            {found.map(({ piece: other }) => (
-              <li key={other.id}>
-                <Button look="quiet" onClick={() => onPick(other.id)}>
-                  {other.title}
-                </Button>
-                <span className={css.soft}>{sharedDemands(piece, other).join(', ')}</span>
-              </li>
-            ))}
-          </ul>
+          <Roving>
+            <ul className={css.list}>
+              {found.map(({ piece: other }) => (
+                <li key={other.id}>
+                  <Button look="quiet" onClick={() => onPick(other.id)}>
+                    {other.title}
+                  </Button>
+                  <span className={css.soft}>{sharedDemands(piece, other).join(', ')}</span>
+                </li>
+              ))}
+            </ul>
+          </Roving>
           {found.length === 0 && <p className={css.soft}>No piece shares a demand with it there.</p>}
         </Section>
       ))}

@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 import type { Studio } from '@/core/register';
 import type { ShelfItem } from '@/core/shelf';
-import { classes } from '@/ui';
+import { Roving, classes } from '@/ui';
 import { newWords, placeWords, timeWords } from '../shelf-model';
 import css from './ShelfList.module.css';
 
@@ -41,42 +41,44 @@ export function ShelfList({
   }, [items, selectedId, at, rows]);
   return (
     <div ref={scroll} className={css.scroll}>
-      <ul className={css.list} style={{ blockSize: rows.getTotalSize() }} aria-label="Pieces">
-        {rows.getVirtualItems().map(({ index, start }) => {
-          const item = items[index];
-          if (!item) return null;
-          const { piece, places } = item;
-          const fresh = newWords(piece, had);
-          const first = places[0];
-          return (
-            <li
-              key={piece.id}
-              className={classes(css.row, index === at && css.picked)}
-              style={{ transform: `translateY(${start}px)` }}
-              data-selected={index === at}
-              aria-setsize={items.length}
-              aria-posinset={index + 1}
-            >
-              <button
-                type="button"
-                className={css.press}
-                aria-pressed={index === at}
-                onClick={() => onSelect(piece.id)}
+      <Roving follow>
+        <ul className={css.list} style={{ blockSize: rows.getTotalSize() }} aria-label="Pieces">
+          {rows.getVirtualItems().map(({ index, start }) => {
+            const item = items[index];
+            if (!item) return null;
+            const { piece, places } = item;
+            const fresh = newWords(piece, had);
+            const first = places[0];
+            return (
+              <li
+                key={piece.id}
+                className={classes(css.row, index === at && css.picked)}
+                style={{ transform: `translateY(${start}px)` }}
+                data-selected={index === at}
+                aria-setsize={items.length}
+                aria-posinset={index + 1}
               >
-                <span className={css.title}>{piece.title}</span>
-                <span className={css.place}>
-                  {first ? placeWords(first, sets) : 'in no requirement'}
-                  {places.length > 1 && `, and ${places.length - 1} more`}
-                </span>
-                <span className={css.time}>{timeWords(piece)}</span>
-                <span className={css.soft}>{piece.composer}</span>
-                <span className={css.soft}>{fresh === '' ? piece.demands.join(', ') : fresh}</span>
-                <span className={css.soft}>{[piece.key, piece.metre].filter(Boolean).join(', ')}</span>
-              </button>
-            </li>
-          );
-        })}
-      </ul>
+                <button
+                  type="button"
+                  className={css.press}
+                  aria-pressed={index === at}
+                  onClick={() => onSelect(piece.id)}
+                >
+                  <span className={css.title}>{piece.title}</span>
+                  <span className={css.place}>
+                    {first ? placeWords(first, sets) : 'in no requirement'}
+                    {places.length > 1 && `, and ${places.length - 1} more`}
+                  </span>
+                  <span className={css.time}>{timeWords(piece)}</span>
+                  <span className={css.soft}>{piece.composer}</span>
+                  <span className={css.soft}>{fresh === '' ? piece.demands.join(', ') : fresh}</span>
+                  <span className={css.soft}>{[piece.key, piece.metre].filter(Boolean).join(', ')}</span>
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      </Roving>
     </div>
   );
 }

@@ -69,7 +69,7 @@ export function OwnSkillDialog({
         typed={!equal(typed, skill)}
       >
         <FieldRow>
-          <TextField label="Skill" value={name} onChange={setName} first />
+          <TextField required label="Skill" value={name} onChange={setName} first />
           <SelectField
             label="For"
             value={family}
