@@ -41,7 +41,29 @@ export function watch(page: Page): string[] {
     if (message.type() === 'error' || message.type() === 'warn') problems.push(message.text());
   });
   page.on('pageerror', (error) => problems.push(String(error)));
+  void page.evaluateOnNewDocument(tellLostFocus);
   return problems;
+}
+
+/** In the page: an act, by mouse or by key, after which nothing has the focus that something had before is an error. */
+function tellLostFocus(): void {
+  const isLost = () => (document.activeElement ?? document.body) === document.body;
+  const watchAct = (event: Event) => {
+    const { target } = event;
+    // A press beside everything gives the focus up on purpose.
+    if (
+      isLost() ||
+      (event.type === 'click' && target instanceof Element && !target.closest('button, a, summary'))
+    )
+      return;
+    const from = document.activeElement;
+    const words = (from?.ariaLabel ?? from?.textContent ?? '').slice(0, 40);
+    const what = event instanceof KeyboardEvent ? event.key : 'a press';
+    setTimeout(() => {
+      if (isLost()) console.error(`the focus fell to the page after ${what} on "${words}"`);
+    }, 500);
+  };
+  for (const type of ['keydown', 'click']) document.addEventListener(type, watchAct, true);
 }
 
 /** Milliseconds after which what should be there will not come. */

@@ -23,11 +23,12 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
   await page.keyboard.type('Jonah');
   await page.keyboard.press('Enter');
   await sees(page, 'Jonah Thwaite: programme');
-  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.press('Tab');
   await page.keyboard.press('d');
   await page.keyboard.press('j');
   await sees(page, 'not yet set');
   await page.keyboard.press('j');
+  await tabTo(page, /^Set$/);
   await kept(page, () => page.keyboard.press('Enter'));
   await sees(page, 'S, D and Y chosen.');
   await tabTo(page, /^Enter Level 4/);
@@ -35,7 +36,6 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
   await sees(page, 'Entered on');
 
   // Page 4: the next week, and its gate passed.
-  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await page.keyboard.press('4');
   await page.waitForFunction(
     () => location.pathname === '/plan' && document.documentElement.dataset['saved'] !== undefined,

@@ -97,10 +97,7 @@ test('parts given out by level, then one by hand; the shelf walked by keys alone
   await page.keyboard.press('/');
   await page.keyboard.type('storm');
   await page.keyboard.press('Tab');
-  await page.$eval('h1', (each) => {
-    (document.activeElement as HTMLElement).blur();
-    each.scrollIntoView();
-  });
+  await page.$eval('ul[aria-label="Pieces"] button', (each) => (each as HTMLElement).focus());
   await page.keyboard.press('j');
   const picked = () =>
     page.$eval('ul[aria-label="Pieces"] [data-selected="true"]', (each) => each.ariaPosInSet);

@@ -1,42 +1,31 @@
 import { expect, inject, test } from 'vitest';
 import { openPage, visit, useBrowser } from './browser';
-import { READY, VIEWS } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
 
-const SIZES = [
-  [1024, 768],
-  [1280, 800],
-  [1600, 900],
-] as const;
-
-test('at every size nothing runs off the page sideways, and what is pressed is tall enough for a finger', async () => {
-  const { page } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=demo`);
-  for (const path of VIEWS.filter((each) => !each.startsWith('/print'))) {
-    await page.goto(baseUrl + path, { waitUntil: 'load' });
-    await page.waitForSelector(READY);
-    for (const [width, height] of SIZES) {
-      await page.setViewport({ width, height });
-      const { over, small } = await page.evaluate(() => ({
-        over: document.documentElement.scrollWidth - document.documentElement.clientWidth,
-        small: [...document.querySelectorAll<HTMLElement>('main button')]
-          .filter(
-            (each) =>
-              each.offsetParent !== null &&
-              each.getBoundingClientRect().height < 40 &&
-              getComputedStyle(each, '::after').position !== 'absolute',
-          )
-          .map(
-            (each) =>
-              `${(each.getAttribute('aria-label') ?? each.textContent).slice(0, 40)} ${String(Math.round(each.getBoundingClientRect().height))}`,
-          ),
-      }));
-      expect(over, `${path} at ${width}`).toBeLessThanOrEqual(0);
-      expect(small, `${path} at ${width}`).toEqual([]);
-    }
+test('on touch a pressed cell of the fit brings its panel into sight, the first column as well', async () => {
+  const { page, problems } = await openPage(browser());
+  await page.setViewport({ width: 768, height: 1024, hasTouch: true, isMobile: true });
+  await visit(page, `${baseUrl}/fit?studio=demo`);
+  await page.waitForFunction(() => !/of \d+ cells/.test(document.body.innerText));
+  const seen = () =>
+    page.waitForFunction(
+      () => {
+        const box = document.querySelector('[aria-label="The selected cell"]')?.getBoundingClientRect();
+        return box !== undefined && box.top < innerHeight - 100 && box.bottom > 100;
+      },
+      { polling: 50 },
+    );
+  for (const column of [2, 6]) {
+    await page.evaluate(() => scrollTo(0, 0));
+    const cell = await page.waitForSelector(`[role="gridcell"][aria-colindex="${column}"]`);
+    const name = await cell?.evaluate((each) => each.ariaLabel);
+    await cell?.tap();
+    await seen();
+    expect(await page.$eval('[role="gridcell"][aria-selected="true"]', (each) => each.ariaLabel)).toBe(name);
   }
+  expect(problems).toEqual([]);
   await page.close();
 });
 

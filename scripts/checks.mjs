@@ -1,17 +1,27 @@
 // Every check that is not a test: types, lint, styles, format, the dependency rule, unused code, the page budget.
 // Each counts as one in the closing line of `npm test`.
+import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { root, run } from './setup.mjs';
+import { root } from './setup.mjs';
 
-/** Runs a package's own command with this Node, so that it works without a shell. */
+/**
+ * Runs a package's own command with this Node, so that it works without a shell.
+ * @returns whether it ended well, and what it wrote
+ */
 function tool(name, ...args) {
   const [packageName, command = packageName.replace(/^@[^/]+\//, '')] = name.split('#');
   const folder = join(root, 'node_modules', packageName);
   const { bin } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'));
   const file = typeof bin === 'string' ? bin : (bin[command] ?? Object.values(bin)[0]);
-  return run(process.execPath, [join(folder, file), ...args], { ASTRO_TELEMETRY_DISABLED: '1' });
+  const child = spawn(process.execPath, [join(folder, file), ...args], {
+    cwd: root,
+    env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
+  });
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
+  return new Promise((done) => child.on('close', (code) => done({ ok: code === 0, said })));
 }
 
 export const CHECKS = [
@@ -27,20 +37,19 @@ export const CHECKS = [
   ['unused code', () => tool('knip')],
 ];
 
-/** Runs the checks; returns how many passed and failed. */
-export function runChecks(checks = CHECKS) {
+/** Runs the checks one after the other; returns how many passed and failed. */
+export async function runChecks() {
   const total = { passed: 0, failed: 0 };
-  for (const [name, check] of checks) {
-    console.log(`\n== check: ${name}`);
-    const ok = check();
+  for (const [name, check] of CHECKS) {
+    const { ok, said } = await check();
+    console.log(`\n== check: ${name}\n${said}${ok ? 'ok' : `FAILED: ${name}`}`);
     total[ok ? 'passed' : 'failed'] += 1;
-    console.log(ok ? 'ok' : `FAILED: ${name}`);
   }
   return total;
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
-  const { passed, failed } = runChecks();
+  const { passed, failed } = await runChecks();
   console.log(`\n${passed} passed, ${failed} failed`);
   process.exitCode = failed > 0 ? 1 : 0;
 }

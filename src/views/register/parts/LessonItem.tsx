@@ -199,6 +199,9 @@ function OpenLesson({
 }) {
   const { lesson } = row;
   const [note, setNote] = useState(lesson.note);
+  const keepNote = () => {
+    if (note !== lesson.note) record({ note });
+  };
   const [moving, setMoving] = useState(false);
   const records = lesson.students.map((student) => {
     const slotDay = lesson.moved && 'from' in lesson.moved ? lesson.moved.from : day;
@@ -255,8 +258,8 @@ function OpenLesson({
           value={note}
           maxLength={1000}
           onChange={(event) => setNote(event.target.value)}
-          onBlur={() => note !== lesson.note && record({ note })}
-          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+          onBlur={keepNote}
+          onKeyDown={(event) => event.key === 'Enter' && keepNote()}
         />
       </label>
       {moving && (
