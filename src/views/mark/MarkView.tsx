@@ -32,9 +32,7 @@ import { NotesByBar } from './parts/NotesByBar';
 import css from './MarkView.module.css';
 import { valueAt } from '@/core/value-at';
 
-export const MarkView = () => (
-  <StudioPage figuresTurnPages={false}>{(ready) => <MarkPage ready={ready} />}</StudioPage>
-);
+export const MarkView = () => <StudioPage>{(ready) => <MarkPage ready={ready} />}</StudioPage>;
 
 const CRITERION_KEYS = ['q', 'w', 'e', 'r', 't', 'y', 'u', 'i'];
 /** How long a figure that could be the first of two waits for the second. */

@@ -1,7 +1,8 @@
 import { Dialog, KeyCap, Table } from '@/ui';
+import { TABS } from './views-table';
 
 const KEYS: readonly (readonly [string, string])[] = [
-  ['1 to 7', 'the order of the work; on Mark they give marks'],
+  ...TABS.map(({ name, help }, at) => [String(at + 1), `${name}: ${help}`] as const),
   ['J, K', 'next, back'],
   ['Enter', 'the first action shown'],
   ['↑ ↓ ← →', 'from one to the next in a list, a map or a table; Tab goes on to what is after it'],

@@ -10,19 +10,11 @@ import { SetAsideDialog } from './SetAsideDialog';
 import { say } from './say';
 import { useKeptFocus } from './use-kept-focus';
 import { useKeys } from './use-keys';
+import { TABS, viewOf } from './views-table';
 import css from './StudioPage.module.css';
 
-const PAGES = ['/', '/fit', '/programme', '/plan', '/mark', '/readiness', '/library'];
-
 /** The frame of every view: opens the studio, shows the day, undo and what the store has to say. */
-export function StudioPage({
-  children,
-  figuresTurnPages = true,
-}: {
-  readonly children: (ready: ReadyState) => ReactNode;
-  /** On Mark the figures give marks. */
-  readonly figuresTurnPages?: boolean;
-}) {
+export function StudioPage({ children }: { readonly children: (ready: ReadyState) => ReactNode }) {
   const state = useStudio();
   const [keysShown, showKeys] = useState(false);
   const [asideShown, showAside] = useState(false);
@@ -39,7 +31,8 @@ export function StudioPage({
   }, [told]);
   useKeptFocus();
   useKeys({
-    ...(figuresTurnPages && Object.fromEntries(PAGES.map((path, at) => [String(at + 1), () => goTo(path)]))),
+    ...((viewOf(location.pathname)?.figuresTurnPages ?? true) &&
+      Object.fromEntries(TABS.map(({ path }, at) => [String(at + 1), () => goTo(path)]))),
     'Ctrl+z': () => void undo(),
     'Ctrl+y': () => void redo(),
     'Ctrl+Shift+z': () => void redo(),

@@ -1,0 +1,53 @@
+/** A view of the program: its address, how it is called, and how it is reached. */
+export interface View {
+  readonly path: string;
+  readonly name: string;
+  /** The tab that leads to it, or under which it stands; null where no tab does. */
+  readonly tab: string | null;
+  /** What it is for, as the list of keys says it. */
+  readonly help: string;
+  /** On Mark the figures give marks. */
+  readonly figuresTurnPages: boolean;
+}
+
+const tab = (path: string, name: string, help: string, figuresTurnPages = true): View => ({
+  path,
+  name,
+  tab: name,
+  help,
+  figuresTurnPages,
+});
+const under = (tabName: string | null, path: string, name: string, help: string): View => ({
+  path,
+  name,
+  tab: tabName,
+  help,
+  figuresTurnPages: true,
+});
+
+/** Every view. The first ones are the tabs of the masthead, in the order of the work; their figures turn to them. */
+export const VIEWS: readonly View[] = [
+  tab('/', 'Register', 'the lessons of the day, deadlines, decisions, students'),
+  tab('/fit', 'Fit', 'every student against every level'),
+  tab('/programme', 'Programme', 'the pieces of a goal, and whether its rules are met'),
+  tab('/plan', 'Plan', 'the preparation back from the date, and the card of the week'),
+  tab('/mark', 'Mark', 'marks by criterion; here the figures give marks', false),
+  tab('/readiness', 'Readiness', 'where a goal stands, and what is missing'),
+  tab('/library', 'Library', 'requirements, their lists and their rules'),
+  under('Library', '/placements', 'Placements', 'where each set puts a piece'),
+  under('Library', '/repertoire', 'Repertoire', 'the shelf, and what each student plays'),
+  under('Library', '/scores', 'Scores', 'scores, their demands and notes by bar'),
+  under(null, '/skills', 'Skills', 'the map of skills of a student'),
+  under(null, '/settings', 'Settings', 'the studio, its file, snapshots and tables'),
+  under(null, '/print', 'Print', 'sheets on paper'),
+  under(null, '/kit', 'Kit', 'the parts the screens are made of'),
+];
+
+/** The tabs, in the order of their figures: 1 is the first. */
+export const TABS: readonly View[] = VIEWS.filter(({ tab: of, name }) => of === name);
+
+/** The view of an address, also as a file of the site: "/plan.html". */
+export const viewOf = (path: string): View | undefined => {
+  const plain = path.replace(/(?:\/|(?:\/index)?\.html)$/, '');
+  return VIEWS.find((view) => view.path === (plain === '' ? '/' : plain));
+};
