@@ -79,7 +79,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
   );
   await sees(page, /of 120/);
   await page.keyboard.type('?');
-  await sees(page, 'the order of the work', 'dialog');
+  await sees(page, 'Register: the lessons of the day', 'dialog');
   await page.keyboard.press('Escape');
   await page.waitForFunction(() => document.querySelector('dialog[open]') === null);
   expect(problems).toEqual([]);
