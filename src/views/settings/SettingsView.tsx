@@ -50,14 +50,14 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
               <TextField label="Teacher" value={teacher} onChange={setTeacher} />
               <TextField label="Place" value={place} onChange={setPlace} />
             </FieldRow>
+            <Button type="submit" disabled={!dirty}>
+              Save
+            </Button>
             <CheckField
               label="names as initials on paper"
               checked={settings.initialsOnPaper}
               onChange={(initialsOnPaper) => void saveSettings({ initialsOnPaper })}
             />
-            <Button type="submit" disabled={!dirty}>
-              Save
-            </Button>
           </form>
         </Section>
         <Backup ready={ready} />
