@@ -303,6 +303,17 @@ describe('students who share a lesson', () => {
     await share('c', null);
     expect([shares('b'), shares('c')]).toEqual([null, null]);
   });
+  test('both in one table: what it says of each is kept', async () => {
+    await takeStudents([plain('a'), plain('b')]);
+    const noted = (id: string, sharesWith: string) => ({
+      ...studio().students.get(id)!,
+      notes: `of ${id}`,
+      sharesWith,
+    });
+    await takeStudents([noted('a', 'b'), noted('b', 'a')]);
+    expect(['a', 'b'].map((id) => studio().students.get(id)?.notes)).toEqual(['of a', 'of b']);
+    expect([shares('a'), shares('b')]).toEqual(['b', 'a']);
+  });
 });
 
 describe('marks', () => {

@@ -106,14 +106,18 @@ function partnerEdits(studio: Studio, student: Student): Edit[] {
 
 /** @param students - new ones, and those who are there as they are with what a table adds */
 export const takeStudents = (students: readonly Student[]): Promise<boolean> =>
-  act(`take ${students.length} students`, (studio) => [
-    ...students.map((data): Edit => ({ kind: 'student', data })),
-    ...students.flatMap((student) =>
-      student.sharesWith !== null && studio.students.has(student.sharesWith)
-        ? partnerEdits(studio, student)
-        : [],
-    ),
-  ]);
+  act(`take ${students.length} students`, (studio) => {
+    const taken = new Map([...studio.students, ...students.map((each) => [each.id, each] as const)]);
+    return [
+      ...students.map((data): Edit => ({ kind: 'student', data })),
+      // Partners as they are taken: one who is in the table as well keeps what it says.
+      ...students.flatMap((student) =>
+        student.sharesWith !== null && studio.students.has(student.sharesWith)
+          ? partnerEdits({ ...studio, students: taken }, student)
+          : [],
+      ),
+    ];
+  });
 
 export const setTimetable = (timetable: Timetable): Promise<boolean> =>
   act('change the timetable', ({ students }) =>
