@@ -15,7 +15,8 @@ const OF_COLOUR = ['color-contrast', 'link-in-text-block'];
 
 /** @param which - all rules, those of colour alone, or all others */
 async function violations(page: Page, which: 'all' | 'colour' | 'others' = 'all'): Promise<string[]> {
-  const axe = new AxePuppeteer(page).setLegacyMode(true);
+  // What is in order need not be told element by element.
+  const axe = new AxePuppeteer(page).setLegacyMode(true).options({ resultTypes: ['violations'] });
   const { violations: found } = await (
     which === 'colour'
       ? axe.withRules(OF_COLOUR)

@@ -50,9 +50,11 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
               <TextField label="Teacher" value={teacher} onChange={setTeacher} />
               <TextField label="Place" value={place} onChange={setPlace} />
             </FieldRow>
-            <Button type="submit" disabled={!dirty}>
-              Save
-            </Button>
+            <div className={css.acts}>
+              <Button type="submit" disabled={!dirty}>
+                Save
+              </Button>
+            </div>
             <CheckField
               label="names as initials on paper"
               checked={settings.initialsOnPaper}
