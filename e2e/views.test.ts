@@ -48,3 +48,30 @@ test('sheets print on real pages of their size', async () => {
   }
   await page.close();
 });
+
+test('in the colours of the system what is pressed is told by its border or a line', async () => {
+  const { page } = await openPage(browser());
+  await visit(page, `${baseUrl}/?studio=demo`);
+  const devtools = await page.createCDPSession();
+  await devtools.send('Emulation.setEmulatedMedia', {
+    features: [{ name: 'forced-colors', value: 'active' }],
+  });
+  for (const path of ['/mark?goal=orla-5&component=d', '/skills?student=jonah', '/fit', '/repertoire']) {
+    await visit(page, baseUrl + path);
+    await page.waitForSelector('main [aria-pressed="true"]');
+    const same = await page.evaluate(() => {
+      const look = (each: Element) => {
+        const { border, outline, textDecoration, boxShadow } = getComputedStyle(each);
+        return [border, outline, textDecoration, boxShadow].join(' ');
+      };
+      return [...document.querySelectorAll('main [aria-pressed="true"]')].flatMap((pressed) => {
+        const other = [...document.querySelectorAll('main [aria-pressed="false"]')].find(
+          (each) => each.className === pressed.className,
+        );
+        return other && look(other) === look(pressed) ? [pressed.textContent] : [];
+      });
+    });
+    expect(same, path).toEqual([]);
+  }
+  await page.close();
+});
