@@ -130,6 +130,14 @@ describe('a pasted table of students', () => {
         [6, 'no instrument, and no Noor Hale in the studio'],
       ]);
     });
+    test('of several rows of a student, who the lesson is shared with is said in any one of them', () => {
+      const { changed, bad } = reading(
+        ['name,instrument,shared with,level', 'Ada Kell,flute,Hale Nor,', 'Ada Kell,flute,,level 1'],
+        { students: [...there, { ...there[1]!, id: 'hale', name: 'Hale Nor' }], known },
+      );
+      expect(bad).toEqual([]);
+      expect(changed).toMatchObject([{ sharesWith: 'hale', levelsHeld: [{ rank: 1 }] }]);
+    });
     test('a table of a term changes the lessons of the term, and nothing else', () => {
       const term = { from: calendarDay('2027-02-01'), until: calendarDay('2027-04-30') };
       const { changed, asksTerm } = reading(['name,instrument,day,time', 'Ada Kell,flute,Friday,9.15 am'], {

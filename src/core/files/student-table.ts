@@ -60,7 +60,13 @@ export function readStudents(
   const leave = (line: number, cells: readonly string[], why: string) => bad.push({ line, cells, why });
   const good = new Map<
     string,
-    { student: Student; readonly line: number; readonly cells: readonly string[] }
+    {
+      readonly student: Student;
+      readonly line: number;
+      readonly cells: readonly string[];
+      /** Who the lesson is shared with; empty where no row says. */
+      readonly partner: string;
+    }
   >();
   let [asksKnown, asksTerm] = [false, false];
   for (const { line, cells } of rows) {
@@ -97,13 +103,16 @@ export function readStudents(
       continue;
     }
     if (one) {
-      const added = addedTo(good.get(one.id)?.student ?? one, read.value, reading);
+      const sofar = good.get(one.id);
+      const added = addedTo(sofar?.student ?? one, read.value, reading);
       if (!added.ok) {
         leave(line, cells, added.why);
         continue;
       }
       asksTerm ||= read.value.slot !== null;
-      good.set(one.id, { student: added.value, line, cells });
+      // Of several rows of a student any one may say it.
+      const partner = cell('sharesWith') || (sofar?.partner ?? '');
+      good.set(one.id, { student: added.value, line, cells, partner });
       continue;
     }
     const before = seen.get(keyOf(who.value));
@@ -114,14 +123,14 @@ export function readStudents(
     }
     seen.set(keyOf(who.value), before ?? line);
     const id = newId(line);
-    good.set(id, { student: newStudent(id, who.value, read.value, reading.today), line, cells });
+    const student = newStudent(id, who.value, read.value, reading.today);
+    good.set(id, { student, line, cells, partner: cell('sharesWith') });
   }
   // Who shares a lesson is looked for among those of the table, then among those of the studio.
   const partnerOf = new Map<string, string>();
   const everyone = new Map([...good].map(([id, { student }]) => [id, student]));
   for (const [id, student] of known) if (!everyone.has(id)) everyone.set(id, student);
-  for (const [id, { line, cells }] of good) {
-    const wanted = cellOf(cells, 'sharesWith');
+  for (const [id, { line, cells, partner: wanted }] of good) {
     if (wanted === '') continue;
     const named = [...everyone.values()].filter(
       (each) => each.id !== id && plain(each.name) === plain(inOrder(wanted)),
