@@ -50,6 +50,8 @@ function tellLostFocus(): void {
   const isLost = () => (document.activeElement ?? document.body) === document.body;
   const watchAct = (event: Event) => {
     const { target } = event;
+    // Tab goes on from the last control to the browser's own.
+    if (event instanceof KeyboardEvent && event.key === 'Tab') return;
     // A press beside everything gives the focus up on purpose.
     if (
       isLost() ||
