@@ -268,26 +268,32 @@ export async function downloads(page: Page): Promise<string> {
   return folder;
 }
 
+/** Every record as the browser keeps it, by kind and id, once the binders of all that is acknowledged are written. */
 export function recordsOf(page: Page, which: 'own' | 'demo'): Promise<Record<string, unknown>> {
   return page.evaluate(async (name) => {
-    const db = await new Promise<IDBDatabase>((resolve, reject) => {
-      const request = indexedDB.open(name);
-      request.onsuccess = () => resolve(request.result);
-      request.onerror = () => reject(new Error('cannot open'));
-    });
-    const store = db.transaction('kept').objectStore('kept');
-    const all = <T>(request: IDBRequest<T>) =>
-      new Promise<T>((resolve) => {
+    const values = async (area: string): Promise<unknown[]> => {
+      const db = await new Promise<IDBDatabase>((resolve, reject) => {
+        const request = indexedDB.open(`${name}-${area}`);
         request.onsuccess = () => resolve(request.result);
+        request.onerror = () => reject(new Error('cannot open'));
       });
-    const [keys, values] = await Promise.all([
-      all(store.getAllKeys() as IDBRequest<string[]>),
-      all(store.getAll()),
-    ]);
-    db.close();
+      const request = db.transaction('kept').objectStore('kept').getAll();
+      const all = await new Promise<unknown[]>((resolve) => {
+        request.onsuccess = () => resolve(request.result as unknown[]);
+      });
+      db.close();
+      return all;
+    };
+    const isWritten = async () => {
+      const head = (await values('journal')).find((each) => 'applied' in (each as object));
+      return (head as { applied: number }).applied >= Number(document.documentElement.dataset['saved']);
+    };
+    while (!(await isWritten())) await new Promise((resolve) => setTimeout(resolve, 20));
     return Object.fromEntries(
-      keys.flatMap((key, at) =>
-        key.startsWith('r/') ? [[key, (values[at] as { data: unknown }).data]] : [],
+      (await values('binders')).flatMap((binder) =>
+        (binder as { records: { kind: string; id: string; data: unknown }[] }).records.map(
+          ({ kind, id, data }) => [`${kind}/${id}`, data],
+        ),
       ),
     );
   }, `formal-stave-${which}`);

@@ -11,7 +11,7 @@ test('Escape asks before typing is lost: kept on, it is saved; closed, nothing i
   await visit(page, `${baseUrl}/repertoire?piece=tarrin-low-water-air`);
   const fields = async () => {
     const records = await recordsOf(page, 'demo');
-    return records['r/piece/tarrin-low-water-air'] as { notes?: string; composer: string };
+    return records['piece/tarrin-low-water-air'] as { notes?: string; composer: string };
   };
   const { composer } = await fields();
   await press(page, 'Change its facts');

@@ -42,16 +42,16 @@ test('a lesson held with a note, another moved, a third cancelled; undo takes on
   await press(page, 'Today');
   await sees(page, 'moved to Fri 22 Jan');
   const records = await recordsOf(page, 'demo');
-  expect(records['r/lesson/2027-01-20/orla']).toMatchObject({
+  expect(records['lesson/2027-01-20/orla']).toMatchObject({
     state: 'held',
     note: 'Breathes after the F now.',
   });
-  expect(records['r/lesson/2027-01-20/mirren']).toMatchObject({
+  expect(records['lesson/2027-01-20/mirren']).toMatchObject({
     state: 'cancelled',
     cancelledBy: 'student',
   });
   await kept(page, () => press(page, 'Undo'));
-  expect((await recordsOf(page, 'demo'))['r/lesson/2027-01-20/mirren']).toBeUndefined();
+  expect((await recordsOf(page, 'demo'))['lesson/2027-01-20/mirren']).toBeUndefined();
   expect(problems).toEqual([]);
   await page.browserContext().close();
 });

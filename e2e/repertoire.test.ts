@@ -58,8 +58,8 @@ test('pieces pasted, one of them here already: the two joined, in its list and t
   await sees(page, 'No two pieces look alike');
   const pieces = async () => {
     const records = await recordsOf(page, 'demo');
-    const goal = records['r/goal/orla-5'] as { programme: { d: { pieceId: string }[] } };
-    return [goal.programme.d[0]?.pieceId, 'r/piece/tarrin-low-water-air' in records];
+    const goal = records['goal/orla-5'] as { programme: { d: { pieceId: string }[] } };
+    return [goal.programme.d[0]?.pieceId, 'piece/tarrin-low-water-air' in records];
   };
   const [joined, there] = await pieces();
   expect([joined === 'tarrin-low-water-air', there]).toEqual([false, false]);

@@ -26,7 +26,7 @@ const browser = useBrowser();
 const MARK = '/mark?goal=orla-5&component=d';
 /** Today's teacher's marks of the component under the eye, as the database holds them. */
 async function marksOf(page: Page): Promise<Record<string, number>> {
-  const sheets = Object.entries(await recordsOf(page, 'demo')).filter(([key]) => key.startsWith('r/sheet/'));
+  const sheets = Object.entries(await recordsOf(page, 'demo')).filter(([key]) => key.startsWith('sheet/'));
   const today = sheets
     .map(([, data]) => data as { day: string; componentId: string; marks: Record<string, number> })
     .find((sheet) => sheet.day === '2027-01-20' && sheet.componentId === 'd');
@@ -150,17 +150,20 @@ test('a record damaged by hand is set aside and listed, and the app starts', asy
   await visit(page, `${baseUrl}/?studio=demo`);
   await page.evaluate(async () => {
     const db = await new Promise<IDBDatabase>((resolve) => {
-      const request = indexedDB.open('formal-stave-demo');
+      const request = indexedDB.open('formal-stave-demo-binders');
       request.onsuccess = () => resolve(request.result);
     });
     await new Promise((resolve) => {
       const transaction = db.transaction('kept', 'readwrite');
-      transaction
-        .objectStore('kept')
-        .put(
-          { kind: 'student', id: 'orla', v: 1, revs: ['x'], data: { id: 'orla', name: 42 } },
-          'r/student/orla',
+      const binders = transaction.objectStore('kept');
+      const request = binders.get('student/orla');
+      request.onsuccess = () => {
+        const { records } = request.result as { records: { kind: string; data: object }[] };
+        const hurt = records.map((record) =>
+          record.kind === 'student' ? { ...record, data: { ...record.data, name: 42 } } : record,
         );
+        binders.put({ records: hurt }, 'student/orla');
+      };
       transaction.oncomplete = resolve;
     });
     db.close();

@@ -1,17 +1,23 @@
 import { expect, test } from 'vitest';
-import { formatRequirementFile, parseRequirementFile, validateData } from '@/core/files';
-import { decisionsOf, goalContext, NO_STUDIO, openGoals, type Studio } from '@/core/register';
+import {
+  formatRequirementFile,
+  NO_STUDIO,
+  parseRequirementFile,
+  validateData,
+  withRecords,
+  type Studio,
+} from '@/core/files';
+import { decisionsOf, goalContext, openGoals } from '@/core/register';
 import { explainRule } from '@/core/requirements';
 import { calendarDay } from '@/core/time';
-import { studioOf } from '@/store/studio-view';
-import { changesOf } from '@/store/changes';
 import { demoFiles, demoStudio } from '.';
 
 const today = calendarDay('2027-01-20');
-function studio(): Studio {
-  const changes = changesOf(new Map(), demoStudio(), () => 'r1');
-  return studioOf(new Map(changes.flatMap(({ key, after }) => (after ? [[key, after]] : []))), NO_STUDIO);
-}
+const studio = (): Studio =>
+  withRecords(
+    NO_STUDIO,
+    demoStudio().map(({ kind, data }) => ({ kind, id: data.id, data })),
+  );
 
 test('every record holds its form, and every shipped set goes through the importer unchanged', () => {
   for (const { kind, data } of demoStudio()) expect(validateData(kind, data)).toMatchObject({ ok: true });

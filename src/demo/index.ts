@@ -4,7 +4,7 @@
  * Data alone, in the open formats: requirement files of every kind, read by the importer that users have, and the
  * studio's own records. The demo's day is Wednesday 20 January 2027. Read `demoStudio` first.
  */
-import { readRequirementFile, type RecordKind, type RequirementFile } from '@/core/files';
+import { readRequirementFile, textId, type RecordKind, type RequirementFile } from '@/core/files';
 import type { KeptScore } from '@/core/score';
 import { calendarDay } from '@/core/time';
 import fairlead from './fairlead-winds-2027.json';
@@ -66,10 +66,14 @@ const demoScores = (): KeptScore[] =>
       composer: inside(xml, 'creator'),
       fileName,
       addedOn: calendarDay('2027-01-11'),
-      xml,
+      textId: textId(xml),
       notes: [],
     };
   });
+
+/** The texts of the demo's scores, by id. */
+export const demoTexts = (): ReadonlyMap<string, string> =>
+  new Map(Object.values(SCORES).map((xml) => [textId(xml), xml]));
 
 /** Every record of the demo, to be laid out in an empty database. */
 export function demoStudio(): Edit[] {

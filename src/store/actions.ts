@@ -8,13 +8,12 @@ import {
   type MarkSheet,
 } from '@/core/marks';
 import { withdrawn, type Goal } from '@/core/programme';
+import { sheetsOfGoal, type Studio, type StudioSettings } from '@/core/files';
+import type { LessonRecord } from '@/core/students';
 import {
   afterChange,
   afterInstrument,
   type GoalAnswer,
-  type LessonRecord,
-  type Studio,
-  type StudioSettings,
   type Timetable,
   withTimetable,
 } from '@/core/register';
@@ -24,7 +23,8 @@ import { dayOfWeek, type CalendarDay, type Closure } from '@/core/time';
 import type { Edit } from './changes';
 import { noteErased } from './erased';
 import { newId } from './seed';
-import { dropSnapshots, forgetInSnapshots } from './snapshots';
+import { dropSnapshots, forgetInSnapshots } from './snapshot-store';
+import { sweepAttached } from './snapshots';
 import { saveForm, type FormOutcome } from './forms';
 import { act, erase, getState, today, wipeStudio } from './studio-store';
 import { valueAt } from '@/core/value-at';
@@ -141,11 +141,10 @@ export const archiveStudent = (
       : [];
   });
 
-/** The student, with goals, mark sheets and lessons, for good. */
+/** The student, with all that belongs to them, for good. */
 export async function eraseStudent(id: string): Promise<void> {
   const state = getState();
   if (state.kind !== 'ready') return;
-  const keys = keysOfStudent(state.studio, id);
   await act('end the shared lesson', (studio) =>
     [...studio.students.values()]
       .filter((other) => other.sharesWith === id)
@@ -154,27 +153,10 @@ export async function eraseStudent(id: string): Promise<void> {
         return { kind: 'student', data };
       }),
   );
-  await erase('erase a student', (studio) => keysOfStudent(studio, id));
+  const keys = await erase('erase a student', `student/${id}`);
   await forgetInSnapshots(state.which, new Set(keys));
+  await sweepAttached(state.which);
   noteErased(state.which, id, today());
-}
-
-function keysOfStudent(studio: Studio, id: string): string[] {
-  const goals = [...studio.goals.values()].filter((goal) => goal.studentId === id).map((goal) => goal.id);
-  return [
-    `student/${id}`,
-    `skillbook/${id}`,
-    ...[...studio.repertoire.values()]
-      .filter((entry) => entry.studentId === id)
-      .map((entry) => `repertoire/${entry.id}`),
-    ...goals.map((goal) => `goal/${goal}`),
-    ...[...studio.sheets.values()]
-      .filter((sheet) => goals.includes(sheet.goalId))
-      .map((sheet) => `sheet/${sheet.id}`),
-    ...[...studio.lessons.values()]
-      .filter((lesson) => lesson.studentId === id)
-      .map((lesson) => `lesson/${lesson.id}`),
-  ];
 }
 
 const LESSON_WORDS: Readonly<Record<LessonRecord['state'], string>> = {
@@ -252,7 +234,7 @@ function openSheet(
   assessor: Assessor,
   day: CalendarDay,
 ): MarkSheet {
-  const sheets = currentSheets([...studio.sheets.values()].filter((sheet) => sheet.goalId === goal.id));
+  const sheets = currentSheets(sheetsOfGoal(studio, goal.id));
   const own = sheets.filter(
     (sheet) => sheet.componentId === componentId && sheet.assessor === assessor && sheet.day === day,
   );
@@ -362,8 +344,8 @@ export const closeSheet = (sheetId: string): Promise<boolean> =>
   act('close the mark sheet', (studio) => {
     const sheet = studio.sheets.get(sheetId);
     if (!sheet || sheet.closed) return [];
-    const closed = [...studio.sheets.values()].filter(
-      ({ goalId, componentId }) => goalId === sheet.goalId && componentId === sheet.componentId,
+    const closed = sheetsOfGoal(studio, sheet.goalId).filter(
+      ({ componentId }) => componentId === sheet.componentId,
     );
     const closing = 1 + Math.max(0, ...closed.map((each) => each.closing ?? 0));
     return [{ kind: 'sheet', data: { ...sheet, closed: true, closing } }];

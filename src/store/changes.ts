@@ -1,13 +1,16 @@
 import equal from 'fast-deep-equal';
 import {
   currentVersion,
+  KINDS,
   recordKey,
+  REVISIONS,
+  type KindTable,
   validateData,
   type Problem,
   type RecordKind,
   type StoredRecord,
 } from '@/core/files';
-import type { Change } from './journal';
+import type { Change } from './binders';
 
 /** What an action asks for: the new data of a record, or its removal. */
 export type Edit =
@@ -24,8 +27,6 @@ export class InvalidEdit extends Error {
   }
 }
 
-/** Revisions kept with a record, to tell older from changed on both sides. */
-const REVISIONS = 12;
 export const withRevision = (revs: readonly string[], rev: string): readonly string[] =>
   [...revs, rev].slice(-REVISIONS);
 
@@ -34,6 +35,7 @@ export function changesOf(
   records: ReadonlyMap<string, StoredRecord>,
   edits: readonly Edit[],
   newRevision: () => string,
+  kinds: KindTable = KINDS,
 ): Change[] {
   const changes = new Map<string, Change>();
   for (const edit of edits) {
@@ -44,13 +46,13 @@ export function changesOf(
       if (before) changes.set(key, { key, before, after: null });
       continue;
     }
-    const checked = validateData(edit.kind, edit.data);
+    const checked = validateData(edit.kind, edit.data, kinds);
     if (!checked.ok) throw new InvalidEdit(key, checked.why);
     if (before && equal(before.data, edit.data)) continue;
     const after: StoredRecord = {
       kind: edit.kind,
       id,
-      v: currentVersion(edit.kind),
+      v: currentVersion(edit.kind, kinds),
       revs: withRevision(before?.revs ?? [], newRevision()),
       data: edit.data,
     };

@@ -6,9 +6,9 @@ const said = (why: string) => expect.stringContaining(why) as string;
 
 describe('a sealed file', () => {
   test('opens with its passphrase and with no other', async () => {
-    const file = readSealed(await seal('the studio', 'low tide'));
+    const file = readSealed(await seal(new TextEncoder().encode('the studio'), 'low tide'));
     if (!file.ok) throw new Error(JSON.stringify(file.why));
-    expect(await unseal(file.value, 'low tide')).toBe('the studio');
+    expect(new TextDecoder().decode((await unseal(file.value, 'low tide'))!)).toBe('the studio');
     expect(await unseal(file.value, 'high tide')).toBeNull();
   });
   test.each([
@@ -18,7 +18,7 @@ describe('a sealed file', () => {
   ])(
     'that %s is refused with its reason, before any passphrase is tried',
     async (_, change, pointer, why) => {
-      const file = JSON.parse(await seal('the studio', 'low tide')) as object;
+      const file = JSON.parse(await seal(new TextEncoder().encode('the studio'), 'low tide')) as object;
       expect(readSealed(JSON.stringify({ ...file, ...change }))).toMatchObject({
         ok: false,
         why: [{ pointer, message: said(why) }],

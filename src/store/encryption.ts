@@ -33,9 +33,11 @@ export interface SealedFile {
 }
 
 const toText = (bytes: Uint8Array) => {
-  let binary = '';
-  for (const byte of bytes) binary += String.fromCharCode(byte);
-  return btoa(binary);
+  // In parts: a call takes so many arguments and no more.
+  const parts: string[] = [];
+  for (let at = 0; at < bytes.length; at += 8_192)
+    parts.push(String.fromCharCode(...bytes.subarray(at, at + 8_192)));
+  return btoa(parts.join(''));
 };
 const toBytes = (source: string) => Uint8Array.from(atob(source), (char) => char.charCodeAt(0));
 
@@ -60,12 +62,12 @@ async function keyOf(
   );
 }
 
-/** The text sealed with a passphrase: AES-256-GCM, the key from PBKDF2. */
-export async function seal(source: string, passphrase: string): Promise<string> {
+/** Bytes sealed with a passphrase: AES-256-GCM, the key from PBKDF2. */
+export async function seal(source: Uint8Array<ArrayBuffer>, passphrase: string): Promise<string> {
   const salt = crypto.getRandomValues(new Uint8Array(16));
   const iv = crypto.getRandomValues(new Uint8Array(12));
   const key = await keyOf(passphrase, salt, ITERATIONS);
-  const sealed = await crypto.subtle.encrypt({ name: 'AES-GCM', iv }, key, new TextEncoder().encode(source));
+  const sealed = await crypto.subtle.encrypt({ name: 'AES-GCM', iv }, key, source);
   return `${JSON.stringify({
     format: 'formal-stave-studio-locked',
     version: 1,
@@ -76,8 +78,8 @@ export async function seal(source: string, passphrase: string): Promise<string> 
   })}\n`;
 }
 
-export const isSealed = (source: string): boolean =>
-  source.slice(0, 200).includes('"formal-stave-studio-locked"');
+export const isSealed = (bytes: Uint8Array): boolean =>
+  new TextDecoder().decode(bytes.subarray(0, 200)).includes('"formal-stave-studio-locked"');
 
 /** The sealed file, or what is wrong with it: these are no faults of a passphrase. */
 export function readSealed(source: string): Result<SealedFile, readonly Problem[]> {
@@ -87,13 +89,13 @@ export function readSealed(source: string): Result<SealedFile, readonly Problem[
   return newer ? refuse([newer]) : validate<SealedFile>(sealedShape, json.value);
 }
 
-/** The text again; null when the passphrase is wrong or the file was changed. */
-export async function unseal(file: SealedFile, passphrase: string): Promise<string | null> {
+/** The bytes again; null when the passphrase is wrong or the file was changed. */
+export async function unseal(file: SealedFile, passphrase: string): Promise<Uint8Array<ArrayBuffer> | null> {
   const { salt, iv, sealed, iterations } = file;
   try {
     const key = await keyOf(passphrase, toBytes(salt), iterations);
     const plain = await crypto.subtle.decrypt({ name: 'AES-GCM', iv: toBytes(iv) }, key, toBytes(sealed));
-    return new TextDecoder().decode(plain);
+    return new Uint8Array(plain);
   } catch {
     return null;
   }

@@ -1,5 +1,5 @@
 import { isCalendarDay, type CalendarDay } from '@/core/time';
-import type { Which } from './studio-store';
+import type { Which } from './which';
 
 const ERASED = (which: Which) => `formal-stave.erased.${which}`;
 

@@ -1,8 +1,6 @@
-import { mergeEdit, type Clash, type RecordKind } from '@/core/files';
-import type { Studio } from '@/core/register';
+import { mergeEdit, recordIn, type Clash, type RecordKind, type Studio } from '@/core/files';
 import type { Edit } from './changes';
 import { act } from './studio-store';
-import { recordIn } from './studio-view';
 
 /** What became of a form that was saved. */
 export type FormOutcome<T> =

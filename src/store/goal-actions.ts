@@ -12,7 +12,7 @@ import {
   type GoalPlan,
   type GoalResult,
 } from '@/core/programme';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import {
   choiceCount,
   componentOf,

@@ -1,48 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { StoredRecord } from '@/core/files';
-import { changesOf, reverse, type Edit } from './changes';
-import { NO_STUDIO } from '@/core/register';
-import { Journal, type Lock } from './journal';
+import { NO_STUDIO, withRecords, type StoredRecord } from '@/core/files';
 import type { Kv } from './kv';
-import { studioOf } from './studio-view';
-
-/** A store in memory that can fail: at its nth step from now on it throws, before or after the step is done. */
-class FaultyKv implements Kv {
-  readonly data: Map<string, unknown>;
-  steps = 0;
-  constructor(
-    data = new Map<string, unknown>(),
-    public failAt = Infinity,
-    private readonly doneFirst = false,
-  ) {
-    this.data = data;
-  }
-  async #step<T>(work: () => T): Promise<T> {
-    await Promise.resolve();
-    this.steps += 1;
-    if (this.steps < this.failAt) return structuredClone(work());
-    // A dead tab: the step at the fault may just have happened, none after it does.
-    if (this.steps === this.failAt && this.doneFirst) work();
-    throw new Error('the tab died');
-  }
-  get = (key: string) => this.#step(() => this.data.get(key) ?? null);
-  set = (key: string, value: unknown) => this.#step(() => void this.data.set(key, structuredClone(value)));
-  remove = (key: string) => this.#step(() => void this.data.delete(key));
-  keys = () => this.#step(() => [...this.data.keys()].sort());
-  all = () => this.#step(() => [...this.data].sort(([a], [b]) => (a < b ? -1 : 1)));
-  clear = () => this.#step(() => this.data.clear());
-}
-
-/** One at a time, as Web Locks give it to tabs. */
-function sharedLock(): Lock {
-  let last: Promise<unknown> = Promise.resolve();
-  return (work) => {
-    const next = last.then(work, work);
-    last = next.catch(() => undefined);
-    return next;
-  };
-}
+import { problemsIn } from './problems-in';
+import { changesOf, reverse, type Edit } from './changes';
+import { Journal, type Lock } from './journal';
+import { FaultyKv, sharedLock } from './test-kv';
 
 let counter = 0;
 const rev = () => `rev${(counter += 1)}`;
@@ -51,15 +14,29 @@ const closure = (id: string, name: string): Edit => {
   return { kind: 'closure', data };
 };
 const nameOf = (records: ReadonlyMap<string, StoredRecord>, id: string) =>
-  (records.get(`closure/${id}`)?.data as { name?: string } | undefined)?.name;
+  ((records.get(`closure/${id}`) ?? records.get(`student/${id}`))?.data as { name?: string } | undefined)
+    ?.name;
 
 async function opened(kv: Kv, lock: Lock = sharedLock()) {
   const journal = new Journal(kv, lock);
   await journal.open();
   return journal;
 }
-const edit = (journal: Journal, edits: readonly Edit[]) =>
-  journal.commit('edit', (records) => changesOf(records, edits, rev));
+/** An edit, and what is written after it was acknowledged. */
+async function edit(journal: Journal, edits: readonly Edit[]) {
+  const entry = await journal.commit('edit', (records) => changesOf(records, edits, rev));
+  await journal.settled();
+  return entry;
+}
+
+const student = (id: string, name: string): Edit => {
+  const bare = { slot: { kind: 'none' }, sharesWith: null, birthDate: null, reachSemitones: null };
+  const none = { levelsHeld: [], schoolYear: null, archivedOn: null, minutesByWeekday: Array(7).fill(0) };
+  const data = { id, name, instrument: 'flute', ...bare, ...none };
+  return { kind: 'student', data };
+};
+/** Records in two binders, written together. */
+const spread = (name: string) => [closure('a', name), student('b', name)];
 
 /** A pair of records is always written together: half an action would show as two different names. */
 const pair = (name: string) => [closure('a', name), closure('b', name)];
@@ -74,25 +51,25 @@ describe('a fault at every step of the write path', () => {
     ['just after it is done', true],
   ])('%s: acknowledged edits are there after a restart, and none is half there', async (_, doneFirst) => {
     const healthy = new FaultyKv();
-    await edit(await opened(healthy), pair('first'));
+    await edit(await opened(healthy), spread('first'));
     const setUp = healthy.steps;
     const whole = new FaultyKv();
     const journal = await opened(whole);
-    await edit(journal, pair('first'));
-    await edit(journal, pair('second'));
-    await edit(journal, [closure('a', 'third'), { kind: 'closure', remove: 'b' }, closure('c', 'third')]);
+    await edit(journal, spread('first'));
+    await edit(journal, spread('second'));
+    await edit(journal, [closure('a', 'third'), { kind: 'student', remove: 'b' }, closure('c', 'third')]);
     const steps = whole.steps;
     expect(steps).toBeGreaterThan(setUp + 10);
 
     for (let failAt = setUp + 1; failAt <= steps; failAt += 1) {
       const kv = new FaultyKv(new Map(), failAt, doneFirst);
       const dying = await opened(kv);
-      await edit(dying, pair('first'));
+      await edit(dying, spread('first'));
       let acknowledged = 1;
       try {
-        await edit(dying, pair('second'));
+        await edit(dying, spread('second'));
         acknowledged = 2;
-        await edit(dying, [closure('a', 'third'), { kind: 'closure', remove: 'b' }, closure('c', 'third')]);
+        await edit(dying, [closure('a', 'third'), { kind: 'student', remove: 'b' }, closure('c', 'third')]);
         acknowledged = 3;
       } catch {
         // The tab is dead; what follows is the next start on what it left.
@@ -143,34 +120,73 @@ test('a full disk: the edit is refused, nothing of it is in force, and the next 
   expect(namesOf(await opened(new FaultyKv(kv.data)))).toEqual(['again', 'again']);
 });
 
-test('a disk that fills between the journal and the records keeps the acknowledged edit', async () => {
+test('a disk that fills between the journal and the binders keeps the acknowledged edit', async () => {
   const kv = new FaultyKv();
   const journal = await opened(kv);
   const set = kv.set;
-  kv.set = (key, value) => (key.startsWith('r/') ? Promise.reject(new Error('quota')) : set(key, value));
+  kv.set = (area, key, value) =>
+    area === 'binders' ? Promise.reject(new Error('quota')) : set(area, key, value);
   await edit(journal, pair('acknowledged'));
   kv.set = set;
   expect(namesOf(await opened(new FaultyKv(kv.data)))).toEqual(['acknowledged', 'acknowledged']);
 });
 
-test('a record damaged by hand is set aside, the others open, and it is still on the disk', async () => {
-  const kv = new FaultyKv();
-  await edit(await opened(kv), pair('good'));
-  for (const [key, damage] of [
-    ['r/closure/a', { kind: 'closure', id: 'a', v: 1, revs: ['x'], data: { id: 'a', name: 7 } }],
-    ['r/student/zz', 'not a record at all'],
-    ['r/goal/odd', { kind: 'closure', id: 'b', v: 1, revs: ['x'], data: {} }],
-  ] as const)
-    kv.data.set(key, damage);
-  const journal = await opened(new FaultyKv(kv.data));
-  expect(nameOf(journal.state.records, 'b')).toBe('good');
-  expect(journal.state.aside.map(({ key }) => key).sort()).toEqual(['closure/a', 'goal/odd', 'student/zz']);
-  expect(journal.state.aside.every(({ problems }) => problems.length > 0)).toBe(true);
-  expect(kv.data.has('r/closure/a')).toBe(true);
+describe('damaged by hand', () => {
+  const damaged = async (records: readonly unknown[]) => {
+    const kv = new FaultyKv();
+    await edit(await opened(kv), pair('good'));
+    const binder = kv.data.get('binders/studio') as { records: unknown[] };
+    kv.data.set('binders/studio', { records: [...binder.records.slice(1), ...records] });
+    return kv;
+  };
+  const hurt = { kind: 'closure', id: 'a', v: 1, revs: ['x'], data: { id: 'a', name: 7 } };
+  test.each<[string, unknown, string]>([
+    ['not a record at all', 'words', 'studio'],
+    ['null', null, 'studio'],
+    ['of a kind nobody knows', { ...hurt, kind: 'tuba' }, 'tuba/a'],
+    ['of a later version', { ...hurt, v: 99 }, 'closure/a'],
+    ['under another id', { ...hurt, data: { id: 'b' } }, 'closure/a'],
+  ])('a value %s is set aside as the studio opens, and stays in its binder', async (_, value, key) => {
+    const kv = await damaged([value]);
+    const journal = await opened(new FaultyKv(kv.data));
+    expect(nameOf(journal.state.records, 'b')).toBe('good');
+    expect(journal.state.aside.map((each) => each.key)).toEqual([key]);
+    await edit(journal, [closure('c', 'later')]);
+    const binder = kv.data.get('binders/studio') as { records: unknown[]; aside: unknown[] };
+    expect(binder.aside).toEqual([value]);
+    expect(binder.records).toHaveLength(2);
+  });
+  test('data that does not hold opens, and is set aside by the check of all data', async () => {
+    const kv = await damaged([hurt]);
+    const journal = await opened(new FaultyKv(kv.data));
+    expect(journal.state.records.has('closure/a')).toBe(true);
+    const found = problemsIn([...journal.state.records.values()]);
+    expect(found.map((each) => each.key)).toEqual(['closure/a']);
+    journal.setAside(found);
+    expect([...journal.state.records.keys()]).toEqual(['closure/b']);
+    await edit(journal, [closure('c', 'later')]);
+    const again = await opened(new FaultyKv(kv.data));
+    expect(again.state.aside.map((each) => each.value)).toEqual([hurt]);
+  });
+  test.each([null, 'text', [], {}, { records: 'none' }])(
+    'a binder that is %j stays as it is',
+    async (value) => {
+      const kv = await damaged([]);
+      kv.data.set('binders/student/orla', value);
+      const journal = await opened(new FaultyKv(kv.data));
+      expect(journal.state.aside.map((each) => each.key)).toEqual(['student/orla']);
+      await edit(journal, [closure('c', 'later')]);
+      await edit(journal, [student('orla', 'Orla')]);
+      expect(kv.data.get('binders/student/orla')).toMatchObject({
+        records: [{ id: 'orla' }],
+        aside: [value],
+      });
+    },
+  );
 });
 
 describe('an entry of the journal damaged by hand', () => {
-  const key = (seq: number) => `j/${String(seq).padStart(10, '0')}`;
+  const key = (seq: number) => String(seq).padStart(10, '0');
   test.each<[string, string, unknown]>([
     ['a change that is none', key(2), { seq: 2, action: 'x', changes: [null], applied: false }],
     ['a change without a key', key(2), { seq: 2, action: 'x', changes: [{ after: {} }], applied: false }],
@@ -178,7 +194,7 @@ describe('an entry of the journal damaged by hand', () => {
     ['another number than its key', key(2), { seq: 7, action: 'x', changes: [], applied: false }],
     [
       'a number beyond all measure',
-      'j/9007199254740993',
+      '9007199254740993',
       { seq: Number('9007199254740993'), changes: [], applied: true },
     ],
     ['a number far ahead', key(9_000_000), { seq: 9_000_000, changes: [], applied: false }],
@@ -186,29 +202,29 @@ describe('an entry of the journal damaged by hand', () => {
   ])('%s is set aside; what stands in the others opens, and edits go on', async (_, at, value) => {
     const kv = new FaultyKv();
     await edit(await opened(kv), pair('good'));
-    kv.data.set(at, value);
+    kv.data.set(`journal/${at}`, value);
     const journal = await opened(new FaultyKv(kv.data));
     expect(namesOf(journal)).toEqual(['good', 'good']);
-    expect(journal.state.aside.map((each) => each.key)).toEqual([at]);
+    expect(journal.state.aside.map((each) => each.key)).toEqual([`journal/${at}`]);
     await edit(journal, pair('later'));
     expect(journal.state.seq).toBeLessThan(10);
     const again = await opened(new FaultyKv(kv.data));
     expect(namesOf(again)).toEqual(['later', 'later']);
-    expect(kv.data.get(at)).toEqual(value);
+    expect(kv.data.get(`journal/${at}`)).toEqual(value);
   });
   test('a base beyond all measure is passed over, and a tab that is open goes on past a bad entry', async () => {
     const data = new Map<string, unknown>();
     const lock = sharedLock();
     const one = await opened(new FaultyKv(data), lock);
     await edit(one, pair('first'));
-    data.set('m/base', 1e300);
+    data.set('journal/head', { base: 1e300, applied: -1, noted: [7] });
     const two = await opened(new FaultyKv(data), lock);
     expect(two.state.seq).toBe(1);
-    data.set(key(2), { seq: 2, changes: [null] });
+    data.set(`journal/${key(2)}`, { seq: 2, changes: [null] });
     await edit(two, pair('second'));
     await one.refresh();
     expect(namesOf(one)).toEqual(['second', 'second']);
-    expect(data.get(key(2))).toEqual({ seq: 2, changes: [null] });
+    expect(data.get(`journal/${key(2)}`)).toEqual({ seq: 2, changes: [null] });
   });
 });
 
@@ -263,7 +279,8 @@ test('a tab that wakes after an erasure reads everything anew, and a kind left e
   await edit(one, [closure('only', 'x')]);
   let shown = NO_STUDIO;
   const late: Journal = new Journal(new FaultyKv(data), lock, (keys) => {
-    shown = studioOf(late.state.records, shown, keys === 'all' ? undefined : keys);
+    const { records } = late.state;
+    if (keys === 'all') shown = withRecords(NO_STUDIO, records.values());
   });
   await late.open();
   expect(shown.closures.size).toBe(1);

@@ -1,72 +1,103 @@
-import { readRecord, recordKey, type Problem, type StoredRecord } from '@/core/files';
-import { breathe } from './breathe';
+import { KINDS, readRecord, type KindTable, type StoredRecord } from '@/core/files';
+import { Binders, type Change, type SetAside } from './binders';
+import {
+  badEntry,
+  entryKey,
+  isEntry,
+  isNoted,
+  isSeq,
+  numbersOf,
+  type JournalEntry,
+  type Noted,
+  type Turn,
+} from './entry';
 import type { Kv } from './kv';
-
-/** One record before and after; null where there was none or there is none any more. */
-export interface Change {
-  readonly key: string;
-  readonly before: StoredRecord | null;
-  readonly after: StoredRecord | null;
-}
-
-/** One action, whole. It is in force from the moment it stands in the journal. */
-export interface JournalEntry {
-  readonly seq: number;
-  readonly action: string;
-  readonly changes: readonly Change[];
-  readonly applied: boolean;
-  /** Nothing of what it removed may stay behind: the journal up to here is emptied after it. */
-  readonly purge: boolean;
-}
-
-export interface SetAside {
-  readonly key: string;
-  readonly value: unknown;
-  readonly problems: readonly Problem[];
-}
 
 /** One at a time across tabs. */
 export type Lock = <T>(work: () => Promise<T>) => Promise<T>;
 
 export interface JournalState {
+  /** By key; changed in place. */
   readonly records: ReadonlyMap<string, StoredRecord>;
   readonly aside: readonly SetAside[];
+  /** Number of the last action kept. */
   readonly seq: number;
+  /** The entries that are still there, in their order. */
+  readonly noted: readonly Noted[];
 }
 
-const RECORD = 'r/';
-const ENTRY = 'j/';
-const BASE = 'm/base';
-const entryKey = (seq: number) => `${ENTRY}${String(seq).padStart(10, '0')}`;
+/** What is written after every action: how far the binders have come, and what entries there are. */
+export interface JournalHead {
+  /** Number of the first entry there is. */
+  readonly base: number;
+  /** Number of the last entry whose binders are written. */
+  readonly applied: number;
+  readonly noted: readonly Noted[];
+}
+export const HEAD = 'head';
+/** Number of the last action taken over from a database of the form before. */
+export const ROWS = 'rows';
 
-/** Entries kept behind the last one, for tabs that wake up late. */
+const isOfEntry = (key: string) => key !== HEAD && key !== ROWS;
+
+function headOf(value: unknown): JournalHead {
+  const head = (value ?? {}) as Partial<JournalHead>;
+  return {
+    base: isSeq(head.base) ? head.base : 1,
+    applied: isSeq(head.applied) ? head.applied : 0,
+    noted: Array.isArray(head.noted) ? head.noted.filter(isNoted) : [],
+  };
+}
+
+/** Entries kept to be undone, and for tabs that wake up late; how many more there may be before the first are dropped. */
 const KEPT = 300;
-/** Milliseconds of reading records between two looks at what the teacher does. */
-const SLICE = 25;
+const SLACK = 100;
+
+export interface CommitOptions {
+  readonly purge?: boolean;
+  readonly empties?: readonly string[];
+  readonly turn?: Turn | null;
+  /** Whether the tab can take it back. */
+  readonly undoable?: boolean;
+  /** What stands apart from the records, by id: kept before the entry that names it. */
+  readonly attach?: ReadonlyMap<string, unknown>;
+}
 
 /**
- * Records over a key-value store that has no transactions over several keys.
+ * Records in binders over a key-value store that has no transactions over several keys.
  *
- * An action is first one journal entry (atomic), then applied to the records, then marked applied. At
- * start, and whenever the lock is taken, entries another tab or a killed one left unfinished are finished
+ * An action is first one journal entry (atomic), then the binders it touches are written, then the head of the journal
+ * says so. At start, and whenever the lock is taken, entries another tab or a killed one left unfinished are finished
  * in their order. So an acknowledged action is never lost and never half there.
  */
 export class Journal {
-  #records = new Map<string, StoredRecord>();
-  #aside: SetAside[] = [];
+  #binders: Binders;
+  #bad: readonly SetAside[] = [];
+  #base = 1;
   #seq = 0;
-  /** Entries that stand in the journal but could not be applied yet. */
-  #unfinished: JournalEntry[] = [];
+  #applied = 0;
+  #noted: readonly Noted[] = [];
+  #emptied = false;
+  #finishing: Promise<void> = Promise.resolve();
 
   constructor(
     private readonly kv: Kv,
     private readonly lock: Lock,
     /** Called after every change of `state`, with the keys that changed; "all" when everything was read anew. */
     private readonly changed: (keys: readonly string[] | 'all') => void = () => undefined,
-  ) {}
+    private readonly tab = '',
+    private readonly kinds: KindTable = KINDS,
+  ) {
+    this.#binders = new Binders(kinds);
+  }
 
   get state(): JournalState {
-    return { records: this.#records, aside: this.#aside, seq: this.#seq };
+    return {
+      records: this.#binders.records,
+      aside: [...this.#bad, ...this.#binders.aside],
+      seq: this.#seq,
+      noted: this.#noted,
+    };
   }
 
   /** Reads everything and finishes what was left unfinished. */
@@ -75,32 +106,45 @@ export class Journal {
     this.changed('all');
   }
 
+  /** Once the binders of the last action are written. */
+  settled = (): Promise<void> => this.#finishing;
+
   /**
-   * Runs an action on the newest records and keeps what it changes. Resolves once the action cannot be
-   * lost any more; rejects when it was not kept, and then nothing of it is in force.
+   * Runs an action on the newest records and keeps what it changes. Resolves once the action cannot be lost any more;
+   * rejects when it was not kept, and then nothing of it is in force. Its binders are written after that.
    * @param compute - the changes, from the newest records; an empty list keeps nothing
    */
-  async commit(
+  commit(
     action: string,
     compute: (records: ReadonlyMap<string, StoredRecord>) => readonly Change[],
-    options: { readonly purge?: boolean } = {},
+    { purge = false, empties = [], turn = null, undoable = true, attach = new Map() }: CommitOptions = {},
   ): Promise<JournalEntry | null> {
-    return this.lock(async () => {
-      await this.#catchUp();
-      const changes = compute(this.#records);
-      if (changes.length === 0) return null;
-      const entry: JournalEntry = {
-        seq: this.#seq + 1,
-        action,
-        changes,
-        applied: false,
-        purge: options.purge ?? false,
+    return new Promise((resolve, reject) => {
+      const keep = async () => {
+        await this.#catchUp();
+        const changes = compute(this.#binders.records);
+        if (changes.length === 0) {
+          resolve(null);
+          return;
+        }
+        const entry: JournalEntry = {
+          seq: this.#seq + 1,
+          action,
+          tab: undoable ? this.tab : '',
+          turn,
+          changes,
+          purge,
+          empties,
+        };
+        for (const [id, value] of attach) await this.kv.set('attached', id, value);
+        await this.kv.set('journal', entryKey(entry.seq), entry);
+        this.#take(entry);
+        if (!purge) resolve(entry);
+        this.#finishing = this.#finish().catch(() => undefined);
+        await this.#finishing;
+        resolve(entry);
       };
-      await this.kv.set(entryKey(entry.seq), entry);
-      this.#take(entry);
-      this.#unfinished.push(entry);
-      await this.#finish().catch(() => undefined);
-      return entry;
+      this.lock(keep).catch(reject);
     });
   }
 
@@ -109,166 +153,176 @@ export class Journal {
     await this.lock(() => this.#catchUp());
   }
 
-  async #load(): Promise<void> {
-    const all = await this.kv.all();
-    const records = new Map<string, unknown>();
-    const written = new Map<string, unknown>();
-    let base = 1;
-    for (const [key, value] of all) {
-      if (key.startsWith(RECORD)) records.set(key.slice(RECORD.length), value);
-      else if (key.startsWith(ENTRY)) written.set(key, value);
-      else if (key === BASE && isSeq(value)) base = value;
-    }
-    const { entries, bad, last } = entriesOf(written, base);
-    const first = entries.findIndex((entry) => !entry.applied);
-    const late = first < 0 ? [] : entries.slice(first);
-    for (const { key, after } of late.flatMap((entry) => entry.changes)) {
-      if (after) records.set(key, after);
-      else records.delete(key);
-    }
-    const found = new Map<string, StoredRecord>();
-    const aside: SetAside[] = [...bad];
-    let since = performance.now();
-    for (const [key, value] of records) {
-      if (performance.now() - since > SLICE) {
-        await breathe();
-        since = performance.now();
+  /** An entry as it was kept; null when it is there no more, or holds what no record of today holds. */
+  async entry(seq: number): Promise<JournalEntry | null> {
+    const value = await this.kv.get('journal', entryKey(seq));
+    return isEntry(value, seq) ? this.#today(value) : null;
+  }
+
+  attached = (id: string): Promise<unknown> => this.kv.get('attached', id);
+
+  /** Sets aside what turned out not to hold. */
+  setAside(found: readonly SetAside[]): void {
+    const keys = this.#binders.setAside(found);
+    if (keys.length > 0) this.changed(keys);
+  }
+
+  /**
+   * Removes what stands apart and nothing names any more, neither a record nor an entry.
+   * @param named - ids that are named elsewhere: by snapshots
+   */
+  async sweep(named: ReadonlySet<string>): Promise<void> {
+    await this.lock(async () => {
+      await this.#catchUp();
+      const ofRecord = (record: StoredRecord | null) =>
+        (record && this.kinds[record.kind]?.attached?.(record.data)) ?? [];
+      const used = new Set([...named, ...[...this.#binders.records.values()].flatMap(ofRecord)]);
+      const idle = (await this.kv.keys('attached')).filter((id) => !used.has(id));
+      if (idle.length === 0) return;
+      for (const { seq } of this.#noted) {
+        const entry = await this.entry(seq);
+        for (const { before, after } of entry?.changes ?? [])
+          for (const id of [...ofRecord(before), ...ofRecord(after)]) used.add(id);
       }
-      const read = readRecord(value);
-      if (read.ok && recordKey(read.value) === key) found.set(key, read.value);
-      else
-        aside.push({
-          key,
-          value,
-          problems: read.ok ? [{ pointer: '/id', message: 'stands under another name' }] : read.why,
-        });
+      for (const id of idle) if (!used.has(id)) await this.kv.remove('attached', id);
+    });
+  }
+
+  async #load(): Promise<void> {
+    const [binders, keys, headValue] = await Promise.all([
+      this.kv.all('binders'),
+      this.kv.keys('journal'),
+      this.kv.get('journal', HEAD),
+    ]);
+    const head = headOf(headValue);
+    this.#binders = new Binders(this.kinds);
+    for (const [name, value] of binders) this.#binders.read(name, value);
+    const { seqs, odd } = numbersOf(keys.filter(isOfEntry), head.base);
+    this.#base = head.base;
+    this.#applied = head.applied;
+    this.#seq = Math.max(head.base - 1, Math.min(head.applied, seqs.at(-1) ?? head.applied));
+    this.#noted = head.noted.filter(({ seq }) => seqs.includes(seq) && seq <= this.#seq);
+    this.#bad = [];
+    // Left behind by an emptying or a shortening that was cut short.
+    for (const seq of seqs) if (seq < head.base) await this.kv.remove('journal', entryKey(seq));
+    for (const key of odd) this.#setAsideEntry(key, await this.kv.get('journal', key));
+    for (const seq of seqs.filter((each) => each > this.#seq)) {
+      const key = entryKey(seq);
+      this.#takeRead(key, seq, await this.kv.get('journal', key));
     }
-    this.#records = found;
-    this.#aside = aside;
-    this.#seq = Math.max(base - 1, last);
-    this.#unfinished = late;
     await this.#finish().catch(() => undefined);
-    await this.#prune(base, entries);
   }
 
   /** Entries past the last one known, in order; a gap (emptied journal) means reading everything again. */
   async #catchUp(): Promise<void> {
     await this.#finish();
-    const base = await this.kv.get(BASE);
-    if (typeof base === 'number' && base > this.#seq + 1) {
-      await this.#load();
-      this.changed('all');
-      return;
-    }
-    for (;;) {
-      const key = entryKey(this.#seq + 1);
-      const entry = await this.kv.get(key);
-      if (entry === null || entry === undefined) return;
-      if (!isEntry(entry, key)) {
-        // Its number is taken: it stays where it is, and what comes after it counts.
-        this.#aside = [...this.#aside, setAside(key, entry)];
-        this.#seq += 1;
-        continue;
+    for (let first = true; ; first = false) {
+      const seq = this.#seq + 1;
+      const key = entryKey(seq);
+      const [value, headValue] = await Promise.all([
+        this.kv.get('journal', key),
+        first ? this.kv.get('journal', HEAD) : null,
+      ]);
+      if (first) {
+        const { base, applied } = headOf(headValue);
+        if (base > seq) {
+          await this.#load();
+          this.changed('all');
+          return;
+        }
+        this.#applied = Math.max(this.#applied, applied);
       }
-      this.#take(entry);
-      if (!entry.applied) {
-        this.#unfinished.push(entry);
-        await this.#finish();
-      }
+      if (value === null || value === undefined) break;
+      this.#takeRead(key, seq, value);
     }
+    await this.#finish();
+  }
+
+  /** The number of an entry that is none stays taken: it stays where it is, and what comes after it counts. */
+  #takeRead(key: string, seq: number, value: unknown): void {
+    const entry = isEntry(value, seq) ? this.#today(value) : null;
+    if (entry) this.#take(entry);
+    else {
+      this.#setAsideEntry(key, value);
+      this.#seq = seq;
+    }
+  }
+  #setAsideEntry(key: string, value: unknown): void {
+    this.#bad = [...this.#bad, badEntry(key, value)];
+  }
+
+  /** An entry of an earlier program with its records as they are today; null where one of them does not hold. */
+  #today(entry: JournalEntry): JournalEntry | null {
+    const changes: Change[] = [];
+    for (const { key, ...sides } of entry.changes) {
+      const [before, after] = [sides.before, sides.after].map((record) =>
+        record ? readRecord(record, { kinds: this.kinds, apart: this.#binders.apart }) : null,
+      );
+      if (before?.ok === false || after?.ok === false) return null;
+      changes.push({ key, before: before?.value ?? null, after: after?.value ?? null });
+    }
+    return { ...entry, changes };
   }
 
   #take(entry: JournalEntry): void {
-    const records = new Map(this.#records);
-    for (const { key, after } of entry.changes) {
-      if (after) records.set(key, after);
-      else records.delete(key);
+    // What another tab has written already need not be written again.
+    const before = entry.seq <= this.#applied ? new Set(this.#binders.dirty) : null;
+    this.#binders.take(entry.changes, entry.empties);
+    if (before) {
+      this.#binders.dirty.clear();
+      for (const binder of before) this.#binders.dirty.add(binder);
     }
-    this.#records = records;
     this.#seq = entry.seq;
+    const { seq, action, tab, turn } = entry;
+    this.#noted = entry.purge ? [] : [...this.#noted, { seq, action, tab, turn }];
+    this.#emptied ||= entry.purge;
     this.changed(entry.changes.map((change) => change.key));
   }
 
   async #finish(): Promise<void> {
-    for (let entry = this.#unfinished[0]; entry; entry = this.#unfinished[0]) {
-      // Each key stands once in an entry, so the order of these writes does not matter.
-      await Promise.all(
-        entry.changes.map(({ key, after }) =>
-          after ? this.kv.set(RECORD + key, after) : this.kv.remove(RECORD + key),
-        ),
-      );
-      if (entry.purge) await this.#purge(entry.seq);
-      else await this.kv.set(entryKey(entry.seq), { ...entry, applied: true });
-      this.#unfinished.shift();
+    const { dirty, apart } = this.#binders;
+    if (dirty.size === 0 && this.#applied >= this.#seq) return;
+    for (const [id, text] of apart) {
+      await this.kv.set('attached', id, text);
+      apart.delete(id);
+    }
+    // Each binder is written once, so the order of these writes does not matter.
+    await Promise.all(
+      [...dirty].map(async (binder) => {
+        const value = this.#binders.valueOf(binder);
+        await (value ? this.kv.set('binders', binder, value) : this.kv.remove('binders', binder));
+        dirty.delete(binder);
+      }),
+    );
+    if (this.#emptied) await this.#empty();
+    else {
+      await this.#writeHead();
+      if (this.#noted.length > KEPT + SLACK) await this.#prune();
     }
   }
 
-  /** Empties the journal up to and with `seq`; the emptied part is announced first, so that no reader misses it. */
-  async #purge(seq: number): Promise<void> {
-    for (const key of await this.kv.keys())
-      if (key.startsWith(ENTRY) && key < entryKey(seq)) await this.kv.remove(key);
-    await this.kv.set(BASE, seq + 1);
-    await this.kv.remove(entryKey(seq));
+  async #writeHead(): Promise<void> {
+    const head: JournalHead = { base: this.#base, applied: this.#seq, noted: this.#noted };
+    await this.kv.set('journal', HEAD, head);
+    this.#applied = this.#seq;
   }
 
-  async #prune(base: number, entries: readonly JournalEntry[]): Promise<void> {
-    if (entries.length <= 2 * KEPT || this.#unfinished.length > 0) return;
-    const keep = Math.max(base, this.#seq - KEPT + 1);
-    await this.kv.set(BASE, keep);
-    for (const entry of entries) if (entry.seq < keep) await this.kv.remove(entryKey(entry.seq));
+  /** Empties the journal; that it is empty is said before its last entry goes, so that no reader misses it. */
+  async #empty(): Promise<void> {
+    const last = entryKey(this.#seq);
+    const keys = (await this.kv.keys('journal')).filter(isOfEntry);
+    for (const key of keys) if (key < last) await this.kv.remove('journal', key);
+    this.#base = this.#seq + 1;
+    await this.#writeHead();
+    await this.kv.remove('journal', last);
+    this.#emptied = false;
   }
-}
 
-/** Sequence numbers beyond this are no journal's: its keys have ten figures. */
-const MOST = 9_999_999_999;
-/** The journal begins no further behind its base: so many entries no session leaves to an erasure that was cut short. */
-const FAR = 100_000;
-const isSeq = (value: unknown): value is number =>
-  typeof value === 'number' && Number.isInteger(value) && value >= 1 && value <= MOST;
-
-const isPlain = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-const isChange = (value: unknown): value is Change =>
-  isPlain(value) &&
-  typeof value['key'] === 'string' &&
-  value['key'].includes('/') &&
-  (value['after'] === null || isPlain(value['after']));
-
-const isEntry = (value: unknown, key: string): value is JournalEntry =>
-  isPlain(value) &&
-  isSeq(value['seq']) &&
-  entryKey(value['seq']) === key &&
-  Array.isArray(value['changes']) &&
-  value['changes'].every(isChange);
-
-const setAside = (key: string, value: unknown): SetAside => ({
-  key,
-  value,
-  problems: [{ pointer: '', message: 'is not an entry of the journal' }],
-});
-
-/**
- * The entries that follow one another from the first on, in order; what is none, and what stands after a gap, is set
- * aside. The number of one set aside stays taken, so that it is not written over.
- */
-function entriesOf(
-  written: ReadonlyMap<string, unknown>,
-  base: number,
-): {
-  readonly entries: JournalEntry[];
-  readonly bad: readonly SetAside[];
-  /** The last number taken; 0 for none. */
-  readonly last: number;
-} {
-  const entries: JournalEntry[] = [];
-  const bad: SetAside[] = [];
-  let last = 0;
-  for (const [key, value] of [...written].sort(([a], [b]) => (a < b ? -1 : 1))) {
-    const seq = Number(key.slice(ENTRY.length));
-    const follows = entryKey(seq) === key && isSeq(seq) && (last === 0 ? seq < base + FAR : seq === last + 1);
-    if (follows) last = seq;
-    if (follows && isEntry(value, key)) entries.push(value);
-    else bad.push(setAside(key, value));
+  async #prune(): Promise<void> {
+    const dropped = this.#noted.slice(0, -KEPT);
+    this.#noted = this.#noted.slice(-KEPT);
+    this.#base = this.#noted[0]?.seq ?? this.#seq + 1;
+    await this.#writeHead();
+    for (const { seq } of dropped) await this.kv.remove('journal', entryKey(seq));
   }
-  return { entries, bad, last };
 }

@@ -1,31 +1,47 @@
 import localforage from 'localforage';
 
+/** What the browser keeps of a studio: binders of records, the journal, and what stands apart from the records. */
+export const AREAS = ['binders', 'journal', 'attached'] as const;
+export type Area = (typeof AREAS)[number];
+
 /** The few things the store asks of the browser. A `set` has happened wholly once it resolves, or not at all. */
 export interface Kv {
-  get(key: string): Promise<unknown>;
-  set(key: string, value: unknown): Promise<void>;
-  remove(key: string): Promise<void>;
-  keys(): Promise<string[]>;
-  /** Everything there is, in the order of the keys. */
-  all(): Promise<[string, unknown][]>;
-  clear(): Promise<void>;
+  get(area: Area, key: string): Promise<unknown>;
+  set(area: Area, key: string, value: unknown): Promise<void>;
+  remove(area: Area, key: string): Promise<void>;
+  keys(area: Area): Promise<string[]>;
+  /** Everything there is in an area, in the order of the keys. */
+  all(area: Area): Promise<[string, unknown][]>;
+  clear(area: Area): Promise<void>;
 }
 
-/** localForage on IndexedDB, one database for each studio. */
+export const databaseOf = (name: string, area: Area): string => `${name}-${area}`;
+
+/** localForage on IndexedDB, one database for each area of a studio. */
 export function browserKv(name: string): Kv {
-  const db = localforage.createInstance({ name, storeName: 'kept', driver: localforage.INDEXEDDB });
+  const database = (area: Area) =>
+    localforage.createInstance({
+      name: databaseOf(name, area),
+      storeName: 'kept',
+      driver: localforage.INDEXEDDB,
+    });
+  const of: Readonly<Record<Area, LocalForage>> = {
+    binders: database('binders'),
+    journal: database('journal'),
+    attached: database('attached'),
+  };
   return {
-    get: (key) => db.getItem(key),
-    set: async (key, value) => {
-      await db.setItem(key, value);
+    get: (area, key) => of[area].getItem(key),
+    set: async (area, key, value) => {
+      await of[area].setItem(key, value);
     },
-    remove: (key) => db.removeItem(key),
-    keys: () => db.keys(),
-    all: async () => {
+    remove: (area, key) => of[area].removeItem(key),
+    keys: (area) => of[area].keys(),
+    all: async (area) => {
       const entries: [string, unknown][] = [];
-      await db.iterate((value, key) => void entries.push([key, value]));
+      await of[area].iterate((value, key) => void entries.push([key, value]));
       return entries;
     },
-    clear: () => db.clear(),
+    clear: (area) => of[area].clear(),
   };
 }

@@ -1,10 +1,22 @@
 import type { KeptScore, ScoreNote } from '@/core/score';
-import { act } from './studio-store';
+import { act, attached } from './studio-store';
 
-export const addScores = (scores: readonly KeptScore[]): Promise<boolean> =>
-  act(scores.length === 1 ? `add ${scores[0]?.title ?? 'a score'}` : `add ${scores.length} scores`, () =>
-    scores.map((data) => ({ kind: 'score' as const, data })),
+/** @param texts - of the scores, by id */
+export const addScores = (
+  scores: readonly KeptScore[],
+  texts: ReadonlyMap<string, string>,
+): Promise<boolean> =>
+  act(
+    scores.length === 1 ? `add ${scores[0]?.title ?? 'a score'}` : `add ${scores.length} scores`,
+    () => scores.map((data) => ({ kind: 'score' as const, data })),
+    texts,
   );
+
+/** The text of a score; null when it is not there. */
+export async function scoreText(textId: string): Promise<string | null> {
+  const text = await attached(textId);
+  return typeof text === 'string' ? text : null;
+}
 
 export const removeScore = (id: string): Promise<boolean> =>
   act('remove the score', () => [{ kind: 'score', remove: id }]);

@@ -1,3 +1,4 @@
+import { entriesOfStudent, KINDS, RECORD_KINDS, type Identified } from '@/core/files';
 import type { Piece, RepertoireEntry } from '@/core/repertoire';
 import { withStep, type RepertoireState } from '@/core/repertoire';
 import { withPieceFor } from '@/core/shelf';
@@ -13,21 +14,18 @@ export const addPieces = (pieces: readonly Piece[]): Promise<boolean> =>
 
 /** One piece in the place of its twins: in lists, programmes, mark sheets and repertoires. The twins are taken out. */
 export const joinTwins = (keptId: string, twinIds: readonly string[]): Promise<boolean> =>
-  act('join entries of one piece', ({ sets, goals, sheets, repertoire }) => {
-    const kinds = [
-      ['set', sets],
-      ['goal', goals],
-      ['sheet', sheets],
-      ['repertoire', repertoire],
-    ] as const;
+  act('join entries of one piece', (studio) => {
+    const kinds = RECORD_KINDS.filter((kind) => KINDS[kind].names.includes('piece'));
     return [
-      ...kinds.flatMap(([kind, records]) =>
-        [...records.values()].flatMap((data: { readonly id: string }): Edit[] => {
-          const text = JSON.stringify(data);
-          const named = twinIds.filter((id) => text.includes(JSON.stringify(id)));
-          const joined = named.reduce<unknown>((record, id) => withPieceFor(record, id, keptId), data);
-          return named.length === 0 ? [] : [{ kind, data: joined as { readonly id: string } }];
-        }),
+      ...kinds.flatMap((kind) =>
+        [...(studio[KINDS[kind].plural] as ReadonlyMap<string, Identified>).values()].flatMap(
+          (data): Edit[] => {
+            const text = JSON.stringify(data);
+            const named = twinIds.filter((id) => text.includes(JSON.stringify(id)));
+            const joined = named.reduce<unknown>((record, id) => withPieceFor(record, id, keptId), data);
+            return named.length === 0 ? [] : [{ kind, data: joined as Identified }];
+          },
+        ),
       ),
       ...twinIds.map((id): Edit => ({ kind: 'piece', remove: id })),
     ];
@@ -42,11 +40,9 @@ export const giveParts = (
   parts: ReadonlyMap<string, string>,
   day: CalendarDay,
 ): Promise<boolean> =>
-  act(parts.size === 1 ? 'give out a part' : `give out ${parts.size} parts`, ({ repertoire }) =>
+  act(parts.size === 1 ? 'give out a part' : `give out ${parts.size} parts`, (studio) =>
     [...parts].map(([studentId, part]): Edit => {
-      const entry = [...repertoire.values()].find(
-        (each) => each.studentId === studentId && each.pieceId === pieceId,
-      );
+      const entry = entriesOfStudent(studio, studentId).find((each) => each.pieceId === pieceId);
       const fresh = { id: newId(), studentId, pieceId, stretch: false };
       const data: RepertoireEntry = { ...(entry ?? { ...fresh, steps: [{ state: 'begun', day }] }), part };
       return { kind: 'repertoire', data };

@@ -1,16 +1,28 @@
 import equal from 'fast-deep-equal';
-import { recordKey, type StoredRecord } from '@/core/files';
-import type { Studio } from '@/core/register';
+import {
+  binderOf,
+  KINDS,
+  NO_STUDIO,
+  ownedBy,
+  recordKey,
+  withRecords,
+  type NowStands,
+  type StoredRecord,
+  type Studio,
+} from '@/core/files';
 import type { CalendarDay } from '@/core/time';
+import type { Change, SetAside } from './binders';
 import { breathe } from './breathe';
 import { changesOf, InvalidEdit, reverse, type Edit } from './changes';
 import { DEMO_NOW, everyMinute, wallClock, type Now } from './clock';
-import { Journal, type Change, type Lock, type SetAside } from './journal';
-import { browserKv, type Kv } from './kv';
+import { stacksOf, type Stacks } from './history';
+import { Journal, type CommitOptions, type Lock } from './journal';
+import { browserKv, databaseOf, type Kv } from './kv';
+import { browserRows } from './rows';
 import { newId } from './seed';
-import { studioOf } from './studio-view';
-
-export type Which = 'demo' | 'own';
+import { writeSnapshot } from './snapshot-store';
+import { tabId } from './tab';
+import { databaseName, type Which } from './which';
 
 export interface ReadyState {
   readonly kind: 'ready';
@@ -42,14 +54,9 @@ let state: StoreState = { kind: 'opening' };
 let journal: Journal | null = null;
 let kv: Kv | null = null;
 let channel: BroadcastChannel | null = null;
-interface Done {
-  readonly action: string;
-  readonly changes: readonly Change[];
-}
-let done: readonly Done[] = [];
-let undone: readonly Done[] = [];
-/** Actions that another tab was found to be in the way of, and said so: the next press goes past them. */
-let blocked = new WeakSet<Done>();
+let tab = '';
+/** Entries that another tab was found to be in the way of, and said so: the next press goes past them. */
+let blocked = new Set<number>();
 const listeners = new Set<() => void>();
 
 const set = (next: StoreState) => {
@@ -65,7 +72,8 @@ export const subscribe = (listener: () => void): (() => void) => {
 };
 export const getState = (): StoreState => state;
 
-const databaseOf = (which: Which) => `formal-stave-${which}`;
+/** What a tab tells the others when everything is gone. */
+const WIPED = 0;
 
 function browserLock(name: string): Lock {
   return (work) => navigator.locks.request(name, work);
@@ -87,8 +95,11 @@ export async function start(): Promise<void> {
 /** A studio that is in this browser though the choice of it is not: a browser killed early loses the choice alone. */
 async function studioThere(): Promise<Which | null> {
   const names = new Set((await indexedDB.databases()).map(({ name }) => name));
-  const name = databaseOf('own');
-  return names.has(name) && (await browserKv(name).keys()).length > 0 ? 'own' : null;
+  const name = databaseName('own');
+  const hasBinders =
+    names.has(databaseOf(name, 'journal')) && (await browserKv(name).keys('journal')).length > 0;
+  const hasRows = names.has(name) && (await browserRows(name).all()).length > 0;
+  return hasBinders || hasRows ? 'own' : null;
 }
 
 /** Opens a studio; the demo is laid out on its first opening. The two never share a database. */
@@ -96,24 +107,45 @@ export async function openStudio(which: Which): Promise<void> {
   set({ kind: 'opening' });
   try {
     channel?.close();
-    const name = databaseOf(which);
+    const name = databaseName(which);
     const store = browserKv(name);
+    const lock = browserLock(name);
+    tab = await tabId();
     // A studio that was left may still finish reading; only the open one is shown.
-    const opened: Journal = new Journal(store, browserLock(name), (keys) => {
-      if (journal === opened) refreshView(which, keys);
-    });
+    const opened: Journal = new Journal(
+      store,
+      lock,
+      (keys) => {
+        if (journal === opened) refreshView(which, keys);
+      },
+      tab,
+    );
     journal = opened;
     kv = store;
-    done = [];
-    undone = [];
-    blocked = new WeakSet();
+    blocked = new Set();
+    const late = await takenOver(which, store, lock);
     await opened.open();
+    if (late.length > 0) {
+      await opened.commit('take over the changes of an earlier page', (records) =>
+        late.filter(({ key, after }) => {
+          const now = records.get(key);
+          return after ? !now?.revs.includes(after.revs.at(-1) ?? '') : now !== undefined;
+        }),
+      );
+      await browserRows(name).clear();
+    }
     if (which === 'demo' && opened.state.records.size === 0) {
-      const { demoStudio } = await import('@/demo');
-      await opened.commit('lay out the demo', (records) => changesOf(records, demoStudio(), newId));
+      const { demoStudio, demoTexts } = await import('@/demo');
+      await opened.commit('lay out the demo', (records) => changesOf(records, demoStudio(), newId), {
+        attach: demoTexts(),
+        undoable: false,
+      });
     }
     channel = new BroadcastChannel(name);
-    channel.onmessage = () => void opened.refresh().catch(() => undefined);
+    channel.onmessage = ({ data }) => {
+      if (data === WIPED) leave();
+      else void opened.refresh().catch(() => undefined);
+    };
     sessionStorage.setItem(WHICH, which);
     if (which === 'own') localStorage.setItem(WHICH, which);
     void navigator.storage.persist().catch(() => false);
@@ -128,6 +160,20 @@ export async function openStudio(which: Which): Promise<void> {
   }
 }
 
+/** A database of the form before binders, taken over once. */
+async function takenOver(which: Which, store: Kv, lock: Lock): Promise<readonly Change[]> {
+  const name = databaseName(which);
+  const databases = await indexedDB.databases();
+  if (!databases.some((each) => each.name === name)) return [];
+  const rows = browserRows(name);
+  const { takeOver } = await import('./take-over');
+  return lock(async () => {
+    const late = await takeOver(rows, store, (records) => writeSnapshot(which, nowOf(which).day, records));
+    if (late.length === 0) await rows.clear();
+    return late;
+  });
+}
+
 let stopClock: (() => void) | null = null;
 const nowOf = (which: Which): Now => (which === 'demo' ? DEMO_NOW : wallClock());
 function tick(): void {
@@ -138,21 +184,25 @@ function tick(): void {
 /** The day it is now: that of a mark is the day on which it is given, whenever the page was drawn. */
 export const today = (): CalendarDay => nowOf(opened().which).day;
 
-let view: { readonly which: Which; readonly studio: Studio } | null = null;
-
-function refreshView(which: Which, keys: readonly string[] | 'all'): void {
-  if (!journal) return;
-  const before = view?.which === which && keys !== 'all' ? view.studio : undefined;
-  view = {
-    which,
-    studio: studioOf(journal.state.records, before, keys === 'all' ? undefined : before && keys),
-  };
-  if (state.kind === 'ready') publish(which);
-}
+let view: Studio = NO_STUDIO;
 
 /** The view follows the journal at every change, so within an action it is the newest studio. */
-const studioNow = (which: Which, records: ReadonlyMap<string, StoredRecord>): Studio =>
-  view?.which === which ? view.studio : studioOf(records);
+function refreshView(which: Which, keys: readonly string[] | 'all'): void {
+  if (!journal) return;
+  const { records } = journal.state;
+  view =
+    keys === 'all'
+      ? withRecords(NO_STUDIO, records.values())
+      : withRecords(
+          view,
+          keys.map((key) => records.get(key) ?? gone(key)),
+        );
+  if (state.kind === 'ready') publish(which);
+}
+function gone(key: string): NowStands {
+  const slash = key.indexOf('/');
+  return { kind: key.slice(0, slash), id: key.slice(slash + 1), data: null };
+}
 
 let told: ReadyState['told'] = null;
 function tell(words: string): void {
@@ -161,11 +211,12 @@ function tell(words: string): void {
 
 function publish(which: Which, notice: string | null = null): void {
   if (!journal) return;
-  const { aside, seq, records } = journal.state;
+  const { aside, seq } = journal.state;
+  const { done, undone } = stacks();
   set({
     kind: 'ready',
     which,
-    studio: studioNow(which, records),
+    studio: view,
     now: nowOf(which),
     aside,
     saved: seq,
@@ -175,6 +226,8 @@ function publish(which: Which, notice: string | null = null): void {
     told,
   });
 }
+
+const stacks = (): Stacks => stacksOf(journal?.state.noted ?? [], tab);
 
 const opened = (): { journal: Journal; which: Which } => {
   if (!journal || state.kind !== 'ready') throw new Error('no studio is open');
@@ -187,7 +240,7 @@ const isFull = (error: unknown) =>
 async function keep(
   action: string,
   compute: (records: ReadonlyMap<string, StoredRecord>) => readonly Change[],
-  options: { readonly purge?: boolean } = {},
+  options: CommitOptions = {},
 ): Promise<readonly Change[] | null> {
   const { journal: open, which } = opened();
   try {
@@ -221,49 +274,52 @@ function inTurn<T>(work: () => Promise<T>): Promise<T> {
 /**
  * One action: named, kept whole, undone whole. Resolves to whether it is kept.
  * @param edits - from the newest studio, so that nobody else's edit is overwritten unseen
+ * @param attach - what the edits name and stands apart from the records, by id
  */
-export const act = (action: string, edits: (studio: Studio) => readonly Edit[]): Promise<boolean> =>
-  inTurn(() => actNow(action, edits));
+export const act = (
+  action: string,
+  edits: (studio: Studio) => readonly Edit[],
+  attach: ReadonlyMap<string, unknown> = new Map(),
+): Promise<boolean> =>
+  inTurn(async () => {
+    const { which } = opened();
+    const changes = await keep(action, (records) => changesOf(records, edits(view), newId), { attach });
+    if (!changes) return false;
+    tell(`Done: ${action}`);
+    publish(which);
+    return true;
+  });
 
-async function actNow(action: string, edits: (studio: Studio) => readonly Edit[]): Promise<boolean> {
-  const { which } = opened();
-  const changes = await keep(action, (records) =>
-    changesOf(records, edits(studioNow(which, records)), newId),
-  );
-  if (!changes) return false;
-  done = [...done, { action, changes }];
-  undone = [];
-  tell(`Done: ${action}`);
-  publish(which);
-  return true;
-}
-
-async function turnBack(from: 'undo' | 'redo'): Promise<void> {
-  const { which } = opened();
-  const stack = from === 'undo' ? done : undone;
+async function turnBack(way: 'undo' | 'redo'): Promise<void> {
+  const { journal: open, which } = opened();
+  const { done, undone } = stacks();
   // Those that another tab is in the way of wait; once that was said, the ones before them are taken.
-  const candidates = [...stack].reverse();
+  const candidates = (way === 'undo' ? done : undone).toReversed();
   for (const last of candidates) {
-    const found = { changedElsewhere: false };
-    const changes = await keep(`${from}: ${last.action}`, (records) => {
-      const back = reverse(records, last.changes, newId);
-      found.changedElsewhere = back === 'changed';
-      return back === 'changed' ? [] : back;
-    });
+    const entry = await open.entry(last.seq);
+    const found = { changedElsewhere: entry === null };
+    const changes =
+      entry &&
+      (await keep(
+        `${way}: ${last.action}`,
+        (records) => {
+          const back = reverse(records, entry.changes, newId);
+          found.changedElsewhere = back === 'changed';
+          return back === 'changed' ? [] : back;
+        },
+        { turn: { way, of: last.seq } },
+      ));
     if (found.changedElsewhere) {
-      if (blocked.has(last) && last !== candidates.at(-1)) continue;
-      blocked.add(last);
+      if (blocked.has(last.seq) && last !== candidates.at(-1)) continue;
+      blocked.add(last.seq);
       publish(
         which,
-        `“${last.action}” cannot be ${from === 'undo' ? 'undone' : 'redone'}: another tab has changed it since.`,
+        `“${last.action}” cannot be ${way === 'undo' ? 'undone' : 'redone'}: another tab has changed it since.`,
       );
       return;
     }
     if (!changes) return;
-    const other = { action: last.action, changes };
-    const rest = stack.filter((each) => each !== last);
-    [done, undone] = from === 'undo' ? [rest, [...undone, other]] : [[...done, other], rest];
-    tell(`${from === 'undo' ? 'Undone' : 'Done again'}: ${last.action}`);
+    tell(`${way === 'undo' ? 'Undone' : 'Done again'}: ${last.action}`);
     publish(which);
     return;
   }
@@ -275,32 +331,36 @@ export function dismissNotice(): void {
   publish(opened().which);
 }
 
-/** Removes records for good: no undo, and nothing of them stays in the journal or the snapshots. */
-export async function erase(action: string, keys: (studio: Studio) => readonly string[]): Promise<void> {
-  const { which } = opened();
-  await keep(
+/** Removes a record and all that belongs to it for good: no undo, and nothing of them stays in the journal. */
+export async function erase(action: string, key: string): Promise<readonly string[]> {
+  const { journal: open, which } = opened();
+  const record = open.state.records.get(key);
+  const binder = record && binderOf(record, KINDS, open.state.records);
+  const changes = await keep(
     action,
-    (records) =>
-      keys(studioNow(which, records)).flatMap((key) =>
-        records.has(key) ? [{ key, before: null, after: null }] : [],
-      ),
-    { purge: true },
+    (records) => ownedBy(key, KINDS, records).map((each) => ({ key: each, before: null, after: null })),
+    // What was set aside there may be theirs as well.
+    { purge: true, empties: binder?.endsWith(key) ? [binder] : [] },
   );
-  done = [];
-  undone = [];
   publish(which);
+  return (changes ?? []).map((each) => each.key);
 }
 
 /** Everything of the open studio, gone; the other studio is not touched. */
 export async function wipeStudio(): Promise<void> {
   const { which } = opened();
   const open = kv;
-  await browserLock(databaseOf(which))(async () => open?.clear());
+  await browserLock(databaseName(which))(async () => {
+    for (const area of ['journal', 'binders', 'attached'] as const) await open?.clear(area);
+  });
   sessionStorage.removeItem(WHICH);
   localStorage.removeItem(WHICH);
-  channel?.postMessage(0);
+  channel?.postMessage(WIPED);
+  leave();
+}
+function leave(): void {
   journal = null;
-  view = null;
+  view = NO_STUDIO;
   stopClock?.();
   stopClock = null;
   set({ kind: 'first run' });
@@ -309,18 +369,35 @@ export async function wipeStudio(): Promise<void> {
 /** All records as they stand, for a file. */
 export const currentRecords = (): readonly StoredRecord[] => [...opened().journal.state.records.values()];
 
-/** Takes records from a file, revisions and all, as one action that can be undone. */
-export async function takeRecords(action: string, records: readonly StoredRecord[]): Promise<boolean> {
-  const { which } = opened();
-  const changes = await keep(action, (current) =>
-    records.map((record) => {
-      const key = recordKey(record);
-      return { key, before: current.get(key) ?? null, after: record };
-    }),
-  );
-  if (!changes) return false;
-  done = [...done, { action, changes }];
-  undone = [];
-  publish(which);
-  return true;
+/** What stands apart from the records under an id: the text of a score. Null when it is not there. */
+export async function attached(id: string): Promise<unknown> {
+  return opened().journal.attached(id);
 }
+
+/** Removes what stands apart and nothing names any more. */
+export const sweep = (named: ReadonlySet<string>): Promise<void> => opened().journal.sweep(named);
+
+/** Sets aside records whose data turned out not to hold. */
+export const setAside = (found: readonly SetAside[]): void => opened().journal.setAside(found);
+
+/** Takes records from a file, revisions and all, as one action that can be undone. */
+export const takeRecords = (
+  action: string,
+  records: readonly StoredRecord[],
+  attach: ReadonlyMap<string, unknown> = new Map(),
+): Promise<boolean> =>
+  inTurn(async () => {
+    const { which } = opened();
+    const changes = await keep(
+      action,
+      (current) =>
+        records.map((record) => {
+          const key = recordKey(record);
+          return { key, before: current.get(key) ?? null, after: record };
+        }),
+      { attach },
+    );
+    if (!changes) return false;
+    publish(which);
+    return true;
+  });

@@ -1,9 +1,28 @@
-/** The browser's locks for tests without a browser: one holder of a name at a time. */
+type Work = () => Promise<unknown>;
+interface Options {
+  readonly signal?: AbortSignal;
+}
+
+/** The browser's locks for tests without a browser: one holder of a name at a time; who waits may give up. */
 export function standInLocks(): void {
-  let last: Promise<unknown> = Promise.resolve();
-  const request = (_: string, work: () => Promise<unknown>) => {
-    const next = last.then(work, work);
-    last = next.catch(() => undefined);
+  const last = new Map<string, Promise<unknown>>();
+  const request = async (name: string, ...rest: readonly [Work] | readonly [Options, Work]) => {
+    const work = rest.length === 1 ? rest[0] : rest[1];
+    const signal = rest.length === 1 ? undefined : rest[0].signal;
+    const before = last.get(name) ?? Promise.resolve();
+    const free = signal
+      ? Promise.race([
+          before,
+          new Promise((_, reject) =>
+            signal.addEventListener('abort', () => reject(new Error('gave up waiting'))),
+          ),
+        ])
+      : before;
+    const next = free.then(work);
+    last.set(
+      name,
+      Promise.allSettled([before, next]).then(() => undefined),
+    );
     return next;
   };
   Object.assign(navigator, { locks: { request }, storage: { persist: () => Promise.resolve(true) } });

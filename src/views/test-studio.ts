@@ -1,15 +1,13 @@
-import { goalContext, type GoalContext, type Studio } from '@/core/register';
+import { NO_STUDIO, withRecords, type Studio } from '@/core/files';
+import { goalContext, type GoalContext } from '@/core/register';
 import { calendarDay } from '@/core/time';
 import { demoStudio } from '@/demo';
-import { changesOf } from '@/store/changes';
-import { studioOf } from '@/store/studio-view';
 
 /** The demo's day and studio without a browser, for the tests of views. */
 export const today = calendarDay('2027-01-20');
-export const studio: Studio = studioOf(
-  new Map(
-    changesOf(new Map(), demoStudio(), () => 'r').flatMap(({ key, after }) => (after ? [[key, after]] : [])),
-  ),
+export const studio: Studio = withRecords(
+  NO_STUDIO,
+  demoStudio().map(({ kind, data }) => ({ kind, id: data.id, data })),
 );
 
 export function contextOf(goalId: string): GoalContext {

@@ -9,7 +9,7 @@ import { formatCalendar } from './calendar';
 import { previewMerge, withoutStudents } from './merge';
 import { formatPieces, PIECE_COLUMNS, readPieces, type PieceColumn } from './piece-table';
 import { currentVersion, readRecord, recordKey, type StoredRecord } from './records';
-import type { RecordKind } from './record-kind';
+import { KINDS, type RecordKind } from './kinds';
 import { parseRequirementFile } from './requirement-file';
 import { checksumOf, formatStudioFile, parseStudioFile } from './studio-file';
 import { guessColumns, parseTable } from './table';
@@ -201,7 +201,8 @@ test('importing tells new, newer, older, same and changed on both sides apart', 
 });
 
 test('records of an earlier version are brought forward step by step; later ones are refused', () => {
-  const migrations = { closure: [(data: unknown) => ({ ...(data as object), stops: 'both' })] };
+  const steps = [(data: unknown) => ({ ...(data as object), stops: 'both' })];
+  const kinds = { ...KINDS, closure: { ...KINDS.closure, steps } };
   const old = {
     kind: 'closure',
     id: 'c',
@@ -209,8 +210,8 @@ test('records of an earlier version are brought forward step by step; later ones
     revs: ['r'],
     data: { id: 'c', name: 'x', from: '2027-01-01', to: '2027-01-02' },
   };
-  expect(readRecord(old, migrations)).toMatchObject({ ok: true, value: { v: 2, data: { stops: 'both' } } });
-  expect(readRecord({ ...old, v: 3 }, migrations)).toMatchObject({ ok: false, why: [{ pointer: '/v' }] });
+  expect(readRecord(old, { kinds })).toMatchObject({ ok: true, value: { v: 2, data: { stops: 'both' } } });
+  expect(readRecord({ ...old, v: 3 }, { kinds })).toMatchObject({ ok: false, why: [{ pointer: '/v' }] });
 });
 
 describe('a pasted list', () => {

@@ -5,6 +5,14 @@
  * or a line. Read `parseStudioFile` and `readRecord` first.
  */
 export { formatCalendar, type CalendarEvent } from './calendar';
+export {
+  entriesOfStudent,
+  goalsOfSet,
+  goalsOfStudent,
+  lessonsMovedTo,
+  lessonsOfStudent,
+  sheetsOfGoal,
+} from './lookups';
 export { mergeEdit, settleClashes, type Clash } from './merge-edit';
 export { previewMerge, withoutStudents, type MergePreview } from './merge';
 export {
@@ -27,9 +35,30 @@ export {
   type ListsColumn,
 } from './list-table';
 export { readDemands, readParts, writeDemands, writeParts } from './piece-words';
-export { currentVersion, readRecord, recordKey, shapeOf, validateData, type StoredRecord } from './records';
-export { RECORD_KINDS, type RecordKind } from './record-kind';
-export { type Migrations } from './migrations';
+export { textId } from './attached';
+export {
+  KINDS,
+  RECORD_KINDS,
+  type DataOf,
+  type Identified,
+  type Kind,
+  type KindTable,
+  type RecordKind,
+  type Studio,
+} from './kinds';
+export {
+  currentVersion,
+  looksKept,
+  readRecord,
+  recordKey,
+  REVISIONS,
+  shapeOf,
+  validateData,
+  type StoredRecord,
+} from './records';
+export { type StudioSettings } from './settings';
+export { binderOf, ownedBy } from './owners';
+export { NO_STUDIO, recordIn, withRecords, type NowStands } from './studio';
 export {
   formatRequirementFile,
   parseRequirementFile,
@@ -49,5 +78,6 @@ export { readStudents, type OfKnown, type ReadStudents, type StudentReading } fr
 export { STUDENT_COLUMNS, type StudentColumn } from './student-row';
 export { type DayOrder } from './typed-days';
 export { formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
+export { openStudioFile, packStudioFile } from './studio-zip';
 export { formatCsv, guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
 export { newerVersion, parseJson, pointerOf, validate, type Problem } from './validate';

@@ -12,10 +12,12 @@ export interface MergePreview {
   readonly older: number;
 }
 
+const fieldOf = ({ data }: StoredRecord, name: string) =>
+  String((data as unknown as Readonly<Record<string, unknown>>)[name]);
+
 /** What would be taken without some students: neither they nor their goals, marks, lessons and repertoire. */
 export function withoutStudents(merge: MergePreview, ids: ReadonlySet<string>): MergePreview {
-  const theirs = (name: string, record: StoredRecord) =>
-    ids.has(String((record.data as Readonly<Record<string, unknown>>)[name]));
+  const theirs = (name: string, record: StoredRecord) => ids.has(fieldOf(record, name));
   const goals = new Set(
     merge.add.filter((record) => record.kind === 'goal' && theirs('studentId', record)).map(({ id }) => id),
   );
@@ -23,7 +25,7 @@ export function withoutStudents(merge: MergePreview, ids: ReadonlySet<string>): 
     record.kind === 'student' || record.kind === 'skillbook'
       ? !ids.has(record.id)
       : record.kind === 'sheet'
-        ? !goals.has(String((record.data as Readonly<Record<string, unknown>>)['goalId']))
+        ? !goals.has(fieldOf(record, 'goalId'))
         : !theirs('studentId', record),
   );
   // Who shared a lesson with one of them shares it with nobody here.

@@ -1,23 +1,7 @@
-import { refuse, type Result } from '../result';
-import type { Shape } from './shape';
-import {
-  closureShape,
-  goalShape,
-  lessonShape,
-  pieceShape,
-  repertoireShape,
-  scoreShape,
-  settingsShape,
-  sheetShape,
-  skillBookShape,
-  studentShape,
-} from './shapes';
-import { setShape } from './set-shape';
 import { oneLine, severalLines } from '../plain-text';
-import { HOLDS_CONTROLS, anyObject, id, list, object, oneOf, text, whole } from './shape';
-import { RECORD_KINDS, type RecordKind } from './record-kind';
-import { MIGRATIONS, type Migrations } from './migrations';
-import { problemsOfKind } from './problems-of-kind';
+import { refuse, type Result } from '../result';
+import { KINDS, type Identified, type Kind, type KindTable, type RecordKind } from './kinds';
+import { HOLDS_CONTROLS, anyObject, id, list, object, oneOf, text, whole, type Shape } from './shape';
 import { validate, type Problem } from './validate';
 
 /** One thing the studio keeps. `revs` are the ids of its revisions, latest last, the last twelve at most. */
@@ -27,55 +11,63 @@ export interface StoredRecord {
   /** Version of the kind's form. */
   readonly v: number;
   readonly revs: readonly string[];
-  readonly data: { readonly id: string };
+  readonly data: Identified;
 }
 
-const SHAPES: Readonly<Record<RecordKind, Shape>> = {
-  student: studentShape,
-  set: setShape,
-  piece: pieceShape,
-  goal: goalShape,
-  sheet: sheetShape,
-  lesson: lessonShape,
-  closure: closureShape,
-  skillbook: skillBookShape,
-  score: scoreShape,
-  repertoire: repertoireShape,
-  settings: settingsShape,
+/** Revisions kept with a record, to tell older from changed on both sides. */
+export const REVISIONS = 12;
+
+const envelopeOf = (kinds: KindTable) =>
+  object({
+    kind: oneOf(Object.keys(kinds)),
+    id,
+    v: whole(1, 1_000),
+    revs: list(text(40, 1), REVISIONS, 1),
+    data: anyObject,
+  });
+const envelopes = new WeakMap<KindTable, Shape>();
+function envelope(kinds: KindTable): Shape {
+  const shape = envelopes.get(kinds) ?? envelopeOf(kinds);
+  envelopes.set(kinds, shape);
+  return shape;
+}
+
+const kindIn = (kinds: KindTable, name: string): Kind => {
+  const kind = Object.hasOwn(kinds, name) ? kinds[name] : undefined;
+  if (!kind) throw new Error(`there is no kind of record called ${name}`);
+  return kind;
 };
 
-const envelope = object({
-  kind: oneOf(RECORD_KINDS),
-  id,
-  v: whole(1, 1_000),
-  revs: list(text(40, 1), 12, 1),
-  data: anyObject,
-});
+export const currentVersion = (kind: RecordKind, kinds: KindTable = KINDS): number =>
+  (kindIn(kinds, kind).steps?.length ?? 0) + 1;
 
-export const currentVersion = (kind: RecordKind, migrations: Migrations = MIGRATIONS): number =>
-  (migrations[kind]?.length ?? 0) + 1;
+export const recordKey = (record: { readonly kind: string; readonly id: string }): string =>
+  `${record.kind}/${record.id}`;
 
-export const recordKey = (record: Pick<StoredRecord, 'kind' | 'id'>): string => `${record.kind}/${record.id}`;
-
-export const shapeOf = (kind: RecordKind): Shape => SHAPES[kind];
+export const shapeOf = (kind: RecordKind): Shape => KINDS[kind].shape;
 
 /** What data holds: its shape first, then what its kind asks of it. Every way in goes through here. */
-export function validateData(kind: RecordKind, data: unknown): Result<unknown, readonly Problem[]> {
-  const formed = validate(SHAPES[kind], data);
+export function validateData(
+  kind: RecordKind,
+  data: unknown,
+  kinds: KindTable = KINDS,
+): Result<unknown, readonly Problem[]> {
+  const of = kindIn(kinds, kind);
+  const formed = validate<Identified>(of.shape, data);
   if (!formed.ok) return formed;
-  const problems = problemsOfKind(kind, data);
-  return problems.length === 0 ? formed : refuse(problems);
+  const found = of.problems?.(formed.value) ?? [];
+  return found.length === 0 ? formed : refuse(found);
 }
 
 /**
  * Data kept or saved before control characters were refused: at the places where they stand, they are taken out and
  * line breaks put right. Everything else is as it was, and is named if it is wrong.
  */
-function withoutControls(kind: RecordKind, data: unknown): unknown {
+function withoutControls(shape: Shape, data: unknown): unknown {
   const mended = structuredClone(data);
   // At most 50 places are named at once; each pass mends those it is told of.
   for (let passes = 0; passes < 1_000; passes++) {
-    const formed = validate(SHAPES[kind], mended);
+    const formed = validate(shape, mended);
     const places = formed.ok ? [] : formed.why.filter(({ message }) => message === HOLDS_CONTROLS);
     if (places.length === 0) break;
     for (const { pointer } of places) mendAt(mended, pointer);
@@ -96,26 +88,33 @@ function mendAt(data: unknown, pointer: string): void {
   fields[last] = lines === value ? oneLine(value) : lines;
 }
 
+export interface Reading {
+  readonly kinds?: KindTable;
+  /** Takes what earlier versions held in the record and now stands apart, by id. */
+  readonly apart?: Map<string, string>;
+}
+
 /**
  * Any value to a record of the current version, or every problem with its place.
  * A record of a later version than this program knows is refused, never cut down.
  */
 export function readRecord(
   value: unknown,
-  migrations: Migrations = MIGRATIONS,
+  { kinds = KINDS, apart = new Map() }: Reading = {},
 ): Result<StoredRecord, readonly Problem[]> {
-  const outer = validate<StoredRecord>(envelope, value);
+  const outer = validate<StoredRecord>(envelope(kinds), value);
   if (!outer.ok) return outer;
   const { kind, v } = outer.value;
-  const version = currentVersion(kind, migrations);
+  const version = currentVersion(kind, kinds);
   if (v > version)
     return refuse([{ pointer: '/v', message: `version ${v} is newer than this program (${version})` }]);
   let data: unknown = outer.value.data;
-  for (const step of (migrations[kind] ?? []).slice(v - 1)) data = step(data);
-  let inner = validateData(kind, data);
+  const { steps = [], shape } = kindIn(kinds, kind);
+  for (const step of steps.slice(v - 1)) data = step(data, apart);
+  let inner = validateData(kind, data, kinds);
   if (!inner.ok && inner.why.some(({ message }) => message === HOLDS_CONTROLS)) {
-    data = withoutControls(kind, data);
-    inner = validateData(kind, data);
+    data = withoutControls(shape, data);
+    inner = validateData(kind, data, kinds);
   }
   if (!inner.ok)
     return refuse(inner.why.map((problem) => ({ ...problem, pointer: `/data${problem.pointer}` })));
@@ -123,4 +122,14 @@ export function readRecord(
   return read.data.id === read.id
     ? { ok: true, value: read }
     : refuse([{ pointer: '/data/id', message: 'differs from the id of the record' }]);
+}
+
+/**
+ * Whether a value looks like a record of today by its envelope, version and id: what this program wrote. Its data is
+ * checked whole later, by `readRecord`.
+ */
+export function looksKept(value: unknown, kinds: KindTable = KINDS): value is StoredRecord {
+  if (!envelope(kinds).fits(value)) return false;
+  const { kind, id: name, v, data } = value as StoredRecord;
+  return v === currentVersion(kind, kinds) && data.id === name;
 }

@@ -18,7 +18,6 @@ import {
   record,
   text,
   union,
-  verbatim,
   whole,
   yesNo,
 } from './shape';
@@ -180,7 +179,7 @@ export const scoreShape = object({
   composer: text(200),
   fileName: text(200),
   addedOn: day,
-  xml: verbatim(40_000_000, 1),
+  textId: text(64, 64),
   notes: list(object({ bar: whole(0, 9_999), day, text: prose(1_000, 1) }), 1_000),
   places: optional(list(object({ bar: whole(0, 9_999), name: text(60, 1) }), 200)),
 });

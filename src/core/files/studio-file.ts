@@ -1,19 +1,22 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { ok, refuse, type Result } from '../result';
 import { supersedeProblem, supersedeWords, type MarkSheet } from '../marks';
 import type { CalendarDay } from '../time';
+import { textId } from './attached';
 import { readRecord, recordKey, type StoredRecord } from './records';
 import { anyObject, list, matching, object, oneOf, text, whole } from './shape';
 import { newerVersion, parseJson, validate, type Problem } from './validate';
 
 /** A whole studio. `checksum` is the SHA-256 of the records as written here. */
-export interface StudioFile {
+interface WrittenFile {
   readonly format: 'formal-stave-studio';
   readonly version: 1;
   readonly exportedOn: CalendarDay;
   readonly checksum: string;
   readonly records: readonly StoredRecord[];
+}
+/** A studio file as it is read: its records as they are today, and what stands apart from them, by id. */
+export interface StudioFile extends WrittenFile {
+  readonly texts: ReadonlyMap<string, string>;
 }
 
 const studioFileOuter = object({
@@ -24,13 +27,12 @@ const studioFileOuter = object({
   records: list(anyObject, 500_000),
 });
 
-export const checksumOf = (records: readonly StoredRecord[]): string =>
-  bytesToHex(sha256(utf8ToBytes(JSON.stringify(records))));
+export const checksumOf = (records: readonly StoredRecord[]): string => textId(JSON.stringify(records));
 
 /** Records in the order of their keys, so that equal studios give equal files. */
 export function formatStudioFile(records: readonly StoredRecord[], exportedOn: CalendarDay): string {
   const sorted = [...records].sort((a, b) => (recordKey(a) < recordKey(b) ? -1 : 1));
-  const file: StudioFile = {
+  const file: WrittenFile = {
     format: 'formal-stave-studio',
     version: 1,
     exportedOn,
@@ -46,12 +48,13 @@ export function parseStudioFile(source: string): Result<StudioFile, readonly Pro
   if (!json.ok) return json;
   const newer = newerVersion(json.value, 'formal-stave-studio', 1);
   if (newer) return refuse([newer]);
-  const formed = validate<StudioFile>(studioFileOuter, json.value);
+  const formed = validate<WrittenFile>(studioFileOuter, json.value);
   if (!formed.ok) return formed;
   const problems: Problem[] = [];
   const seen = new Set<string>();
+  const texts = new Map<string, string>();
   const records = formed.value.records.flatMap((value, at) => {
-    const read = readRecord(value);
+    const read = readRecord(value, { apart: texts });
     if (!read.ok) {
       problems.push(...read.why.map((each) => ({ ...each, pointer: `/records/${at}${each.pointer}` })));
       return [];
@@ -73,5 +76,5 @@ export function parseStudioFile(source: string): Result<StudioFile, readonly Pro
     return refuse([
       { pointer: '/checksum', message: 'does not fit the records: the file was changed or cut' },
     ]);
-  return ok({ ...formed.value, records });
+  return ok({ ...formed.value, records, texts });
 }

@@ -22,6 +22,7 @@ export function pointerOf(path: string | undefined): string {
 
 /** The value itself when the shape holds, else every problem found (at most 50), each with its place. */
 export function validate<T>(shape: Shape, value: unknown): Result<T, readonly Problem[]> {
+  if (shape.fits(value)) return ok(value as T);
   try {
     shape.yup.validateSync(value, { abortEarly: false, strict: true });
     return ok(value as T);

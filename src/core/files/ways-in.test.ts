@@ -5,7 +5,7 @@ import { checkRule, type Entry } from '../requirements';
 import { valueAt } from '../value-at';
 import { previewMerge } from './merge';
 import { currentVersion, readRecord, validateData, type StoredRecord } from './records';
-import type { RecordKind } from './record-kind';
+import type { RecordKind } from './kinds';
 import { parseRequirementFile } from './requirement-file';
 import { checksumOf, parseStudioFile } from './studio-file';
 

@@ -2,7 +2,7 @@ import type { BarRange, Tempo } from '../music';
 import { explainRule, setLabel } from '../requirements';
 import type { CalendarDay } from '../time';
 import { goalContext } from './goal-context';
-import type { Studio } from './studio';
+import type { Studio } from '../files';
 
 /** What one requirement says of the piece a score belongs to. */
 export interface AskedOfScore {

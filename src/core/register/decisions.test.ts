@@ -10,7 +10,7 @@ import { unsettledGoals, deadlinesOf, deadlineWords, decisionsOf, openGoals } fr
 import { entryFaults } from './entry-check';
 import { goalContext } from './goal-context';
 import { hearToday } from './hear-today';
-import { DEFAULT_SETTINGS, NO_STUDIO, type Studio } from './studio';
+import { NO_STUDIO, type Studio } from '../files';
 
 const today = day('2027-01-20');
 const scheme: MarkScheme = {
@@ -122,7 +122,7 @@ function studioOf(goals: readonly Goal[], rest: Partial<Student> = {}, bars = 20
     pieces: new Map([['air', piece(bars)]]),
     goals: new Map(goals.map((each) => [each.id, each])),
     students: new Map(goals.map((each) => [each.studentId, student(each.studentId, rest)])),
-    settings: { ...DEFAULT_SETTINGS, effort: DEFAULT_EFFORT },
+    settings: { ...NO_STUDIO.settings, effort: DEFAULT_EFFORT },
   };
 }
 const contexts = (studio: Studio) =>

@@ -3,7 +3,7 @@ import { explainRule, findSession, openSlots } from '../requirements';
 import { daysBetween, type CalendarDay } from '../time';
 import { toTell, type Goal } from '../programme';
 import type { GoalContext } from './goal-context';
-import type { Studio } from './studio';
+import type { Studio } from '../files';
 
 /** Something only the teacher can settle. `due` orders them; `days` counts from today, negative when past. */
 export type Decision = {

@@ -17,7 +17,7 @@ import {
   type PracticeDays,
   type Weekday,
 } from '../time';
-import type { Studio } from './studio';
+import type { Studio } from '../files';
 
 const YEAR = 364;
 

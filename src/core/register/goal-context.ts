@@ -24,7 +24,7 @@ import {
 } from '../requirements';
 import type { Student } from '../students';
 import type { CalendarDay } from '../time';
-import type { Studio } from './studio';
+import { goalsOfStudent, sheetsOfGoal, type Studio } from '../files';
 
 /** A goal with everything it names looked up, and what follows from it. */
 export interface GoalContext {
@@ -46,8 +46,35 @@ export interface GoalContext {
   readonly planRefusal: PlanRefusal | null;
 }
 
-/** Undefined when the goal names a student, set, level or session that is gone. */
+interface Known {
+  readonly inputs: readonly unknown[];
+  readonly context: GoalContext | undefined;
+}
+const known = new WeakMap<Goal, Known>();
+
+/**
+ * Undefined when the goal names a student, set, level or session that is gone. Worked out once for the same goal and
+ * the same of all it depends on.
+ */
 export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): GoalContext | undefined {
+  const inputs = [
+    today,
+    studio.students.get(goal.studentId),
+    studio.sets,
+    studio.pieces,
+    studio.closures,
+    studio.settings,
+    sheetsOfGoal(studio, goal.id),
+    goalsOfStudent(studio, goal.studentId),
+  ];
+  const before = known.get(goal);
+  if (before?.inputs.every((each, at) => each === inputs[at])) return before.context;
+  const context = contextOf(studio, goal, today);
+  known.set(goal, { inputs, context });
+  return context;
+}
+
+function contextOf(studio: Studio, goal: Goal, today: CalendarDay): GoalContext | undefined {
   const own = studio.students.get(goal.studentId);
   const student = own && goal.instrument !== undefined ? { ...own, instrument: goal.instrument } : own;
   const set = studio.sets.get(goal.setId);
@@ -62,7 +89,7 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
       student,
       studio.pieces,
       today,
-      usedPieces(studio.goals.values(), studio.sets, student.id, goal.id),
+      usedPieces(goalsOfStudent(studio, student.id), studio.sets, student.id, goal.id),
     );
   if (!student || !set || !level || !session || !entry) return undefined;
   const scheme = schemeOf(set, level);
@@ -70,7 +97,7 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
     common: studio.settings.commonLevels,
     sets: studio.sets.values(),
   });
-  const sheets = [...studio.sheets.values()].filter((sheet) => sheet.goalId === goal.id);
+  const sheets = sheetsOfGoal(studio, goal.id);
   const planned = planPreparation({
     goal,
     student,

@@ -1,18 +1,10 @@
 /**
  * The teacher's day: lessons, next events, deadlines, decisions waiting. All of it computed.
  *
- * Read `lessonsOn` for the day's lessons and `decisionsOf` for what asks for an answer.
+ * Read `lessonsOfDay` for the day's lessons and `decisionsOf` for what asks for an answer.
  */
 export { askedOfScore, type AskedOfScore } from './asked-of-score';
-export {
-  afterChange,
-  clashesWith,
-  lessonsOn,
-  makeUpsOwed,
-  type DayLesson,
-  type LessonRecord,
-  type LessonStep,
-} from './lessons';
+export { afterChange, clashesWith, lessonsOfDay, lessonsOn, makeUpsOwed, type DayLesson } from './lessons';
 export { lessonNames, slotClashes, withTimetable, type Timetable } from './timetable';
 export { entryFaults } from './entry-check';
 export {
@@ -37,7 +29,6 @@ export {
   type Reason,
   type WeightName,
 } from './programme-question';
-export { NO_STUDIO, type Studio, type StudioSettings } from './studio';
 export { markRows, resultRows, studentRows, type TableRows } from './studio-tables';
 export { hearToday, type HearLine } from './hear-today';
 export {

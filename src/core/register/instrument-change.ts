@@ -4,7 +4,7 @@ import { findLevel, forInstrument, opensTo } from '../requirements';
 import type { Student } from '../students';
 import type { CalendarDay } from '../time';
 import { openGoals } from './decisions';
-import type { Studio } from './studio';
+import { entriesOfStudent, type Studio } from '../files';
 
 /** What becomes of an open goal: it goes on with the new instrument, is kept on the old one, or is given up. */
 export type GoalAnswer = 'goes on' | 'kept' | 'withdrawn';
@@ -40,8 +40,8 @@ export function instrumentChange(studio: Studio, student: Student, instrument: s
           .filter(isForOthers),
       };
     }),
-    learning: [...studio.repertoire.values()].flatMap((entry) => {
-      const piece = entry.studentId === student.id ? studio.pieces.get(entry.pieceId) : undefined;
+    learning: entriesOfStudent(studio, student.id).flatMap((entry) => {
+      const piece = studio.pieces.get(entry.pieceId);
       const isDone = stateOf(entry) === 'performed' || stateOf(entry) === 'lapsed';
       return piece && !isDone && isForOthers(piece) ? [{ entry, piece }] : [];
     }),

@@ -1,25 +1,7 @@
 import equal from 'fast-deep-equal';
-import type { Student } from '../students';
+import { lessonsMovedTo, type Studio } from '../files';
+import type { LessonRecord, LessonStep, Student } from '../students';
 import { fallsOn, slotMinutes, slotOn, stopsLessons, type CalendarDay, type Closure } from '../time';
-
-/** What happened to one lesson, or where it was moved. The slot says when it would have been. */
-export interface LessonRecord {
-  /** "day/student id" of the slot's own day, so a lesson has one record. */
-  readonly id: string;
-  readonly studentId: string;
-  readonly day: CalendarDay;
-  readonly state: 'planned' | 'held' | 'absent' | 'cancelled' | 'moved';
-  readonly note: string;
-  /** Where it is now, whatever became of it there. */
-  readonly movedTo: { readonly day: CalendarDay; readonly start: string } | null;
-  /** Who cancelled it; left out where it is not cancelled, or nobody said. */
-  readonly cancelledBy?: 'teacher' | 'student';
-  /** What was recorded of it before, oldest first. */
-  readonly earlier?: readonly LessonStep[];
-}
-
-/** One thing that was recorded of a lesson. */
-export type LessonStep = Pick<LessonRecord, 'state' | 'movedTo' | 'cancelledBy'>;
 
 /** The record with what is noted now; what was recorded before stays known. */
 export function afterChange(
@@ -84,6 +66,18 @@ export const clashesWith = (
       each.start < shiftStart(start, minutes) &&
       start < each.end,
   );
+
+/** The lessons of a day of the studio. */
+export function lessonsOfDay(studio: Studio, day: CalendarDay): DayLesson[] {
+  const students = [...studio.students.values()];
+  const records = students.flatMap(({ id }) => studio.lessons.get(`${day}/${id}`) ?? []);
+  return lessonsOn(
+    day,
+    students,
+    [...records, ...lessonsMovedTo(studio, day)],
+    [...studio.closures.values()],
+  );
+}
 
 /** The lessons of a day by start: from the slots, and moved here from other days. Students who share stand in one. */
 export function lessonsOn(

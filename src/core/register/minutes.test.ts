@@ -9,7 +9,7 @@ import type { RequirementSet } from '../requirements';
 import { fitSettings, fitStudentReader } from './fit-question';
 import { goalContext } from './goal-context';
 import { programmeQuestion } from './programme-question';
-import { DEFAULT_SETTINGS, NO_STUDIO, type Studio } from './studio';
+import { NO_STUDIO, type Studio } from '../files';
 
 const made = generatedStudio(5, { students: 24, levels: 40, pieces: 960 });
 const { today } = made.settings;
@@ -39,7 +39,7 @@ const studioWith = (commonLevels: Studio['settings']['commonLevels'], levelStep:
   students: new Map(made.students.map(({ student }) => [student.id, student])),
   sets: new Map(sets.map((set) => [set.id, set])),
   pieces: made.settings.pieces,
-  settings: { ...DEFAULT_SETTINGS, commonLevels, effort: { ...DEFAULT_EFFORT, levelStep } },
+  settings: { ...NO_STUDIO.settings, commonLevels, effort: { ...DEFAULT_EFFORT, levelStep } },
 });
 
 test('a piece has the same minutes in the fit, in the programmes and in the plan, whatever syllabus is held', () => {

@@ -12,13 +12,13 @@ import { emptyBook, familyOf, mapWith, meaningOf, readyToLearn, studentSkills } 
 import type { Student } from '../students';
 import type { CalendarDay } from '../time';
 import { openGoals } from './decisions';
-import type { Studio } from './studio';
+import { entriesOfStudent, type Studio } from '../files';
 
 /** The student's entries, the latest begun first. */
 export const repertoireOf = (studio: Studio, studentId: string): RepertoireEntry[] =>
-  [...studio.repertoire.values()]
-    .filter((entry) => entry.studentId === studentId)
-    .sort((a, b) => ((a.steps[0]?.day ?? '') < (b.steps[0]?.day ?? '') ? 1 : -1));
+  [...entriesOfStudent(studio, studentId)].sort((a, b) =>
+    (a.steps[0]?.day ?? '') < (b.steps[0]?.day ?? '') ? 1 : -1,
+  );
 
 /** A level a student may look at, in its set. */
 export interface LevelInSet {

@@ -14,7 +14,7 @@ import type { Student } from '../students';
 import { addDays, minutesOn } from '../time';
 import type { GoalContext } from './goal-context';
 import { demandsFor, repertoireOf } from './own-repertoire';
-import type { Studio } from './studio';
+import type { Studio } from '../files';
 
 /** What a programme is judged by, with the points of each where the teacher has set none. Our choice. */
 export const WEIGHTS = {

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import type { Student } from '../students';
+import type { LessonRecord, Student } from '../students';
 import { calendarDay as day, slotOn, withSlotFrom, type HasSlots, type LessonSlot } from '../time';
 import { weeksLeft } from './decisions';
-import { afterChange, clashesWith, lessonsOn, makeUpsOwed, shiftStart, type LessonRecord } from './lessons';
+import { afterChange, clashesWith, lessonsOn, makeUpsOwed, shiftStart } from './lessons';
 import { slotClashes, withTimetable } from './timetable';
 
 const student = (id: string, slot: LessonSlot, rest: Partial<Student> = {}): Student => ({

@@ -3,7 +3,7 @@ import { allSchemes, findLevel, findSession, levelsToHold, schemeOf } from '../r
 import { yearGroupOn, type Student } from '../students';
 import { formatWeekday, slotOn, type CalendarDay } from '../time';
 import type { Goal } from '../programme';
-import type { Studio } from './studio';
+import { sheetsOfGoal, type Studio } from '../files';
 
 /** Rows of cells, the names of the columns first. */
 export type TableRows = readonly (readonly string[])[];
@@ -58,7 +58,7 @@ export function studentRows(studio: Studio, today: CalendarDay): TableRows {
 export function markRows(studio: Studio): TableRows {
   const rows = goalsByName(studio).flatMap(({ goal, head, set, level }) => {
     const scheme = schemeOf(set, level);
-    const sheets = [...studio.sheets.values()].filter(({ goalId }) => goalId === goal.id);
+    const sheets = sheetsOfGoal(studio, goal.id);
     return currentSheets(sheets)
       .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0))
       .flatMap((sheet) => {

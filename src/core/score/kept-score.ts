@@ -8,8 +8,8 @@ export interface KeptScore {
   /** The name of the file it came in. */
   readonly fileName: string;
   readonly addedOn: CalendarDay;
-  /** MusicXML, decoded. */
-  readonly xml: string;
+  /** Of its MusicXML, decoded, which stands apart: scores are long. */
+  readonly textId: string;
   readonly notes: readonly ScoreNote[];
   /** The teacher's own names of places, by counted bar, in rising order; left out where there are none. */
   readonly places?: readonly NamedPlace[];

@@ -3,6 +3,7 @@
  *
  * Minutes by weekday are seven whole numbers, Monday first. Read `Student` first.
  */
+export type { LessonRecord, LessonStep } from './lesson-record';
 export {
   heldRank,
   initials,

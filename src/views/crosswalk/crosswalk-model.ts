@@ -1,4 +1,4 @@
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import type { CrosswalkRow, RequirementSet } from '@/core/requirements';
 
 /** A column a published name: its instruments and editions stand in one. */

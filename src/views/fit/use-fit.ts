@@ -1,5 +1,6 @@
 import { startTransition, useEffect, useMemo, useState } from 'react';
-import { fitSettings, fitStudentReader, type Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { fitSettings, fitStudentReader } from '@/core/register';
 import type { Student } from '@/core/students';
 import type { CalendarDay } from '@/core/time';
 import { askFit, type FitProgress } from '@/workers/fit-client';

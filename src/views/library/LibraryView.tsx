@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState } from 'react';
-import { formatRequirementFile } from '@/core/files';
+import { formatRequirementFile, goalsOfSet } from '@/core/files';
 import { editionBefore, setLabel, type RequirementSet } from '@/core/requirements';
 import { formatDay } from '@/core/time';
 import { removeSet, saveSet, type ReadyState } from '@/store';
@@ -37,7 +37,7 @@ function Library({ ready }: { readonly ready: ReadyState }) {
   } | null>(null);
   const earlier = set && editionBefore(set, sets);
   const close = () => setDialog('none');
-  const used = set ? [...studio.goals.values()].filter((goal) => goal.setId === set.id).length : 0;
+  const used = set ? goalsOfSet(studio, set.id).length : 0;
   return (
     <>
       <PageLine

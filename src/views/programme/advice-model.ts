@@ -1,6 +1,7 @@
 import type { Obstacle, RankedProgramme, WhyNot } from '@/core/programme';
 import { barsToLearn } from '@/core/repertoire';
-import { reasonsOf, type GoalContext, type ProgrammeSums, type Reason, type Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { reasonsOf, type GoalContext, type ProgrammeSums, type Reason } from '@/core/register';
 import {
   checkRule,
   choosesPieces,

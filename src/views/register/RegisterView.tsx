@@ -1,6 +1,6 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { formatCalendar } from '@/core/files';
-import { deadlineWords, lessonsOn, type GoalContext } from '@/core/register';
+import { deadlineWords, lessonsOfDay, type GoalContext } from '@/core/register';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import {
   archiveStudent,
@@ -125,11 +125,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                   now={now}
                   open={row.lesson.id === open?.lesson.id}
                   onOpen={() => setPicked(row.lesson.id)}
-                  lessonsOf={(of) =>
-                    lessonsOn(of, [...studio.students.values()], studio.lessons.values(), [
-                      ...studio.closures.values(),
-                    ])
-                  }
+                  lessonsOf={(of) => lessonsOfDay(studio, of)}
                   onRecord={(lessons, change) => void recordLessons(lessons, change)}
                 />
               ))}

@@ -1,14 +1,8 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, beforeAll, expect, test, vi } from 'vitest';
-import {
-  afterInstrument,
-  decisionsOf,
-  goalContext,
-  lessonsOn,
-  unsettledGoals,
-  type Studio,
-} from '@/core/register';
+import type { Studio } from '@/core/files';
+import { afterInstrument, decisionsOf, goalContext, lessonsOn, unsettledGoals } from '@/core/register';
 import { instrumentOn, withInstrumentFrom, type Student } from '@/core/students';
 import { calendarDay as day } from '@/core/time';
 import type { InstrumentAnswers } from '@/store';

@@ -1,4 +1,5 @@
 import { latestSheet } from '@/core/marks';
+import { lessonsOfStudent, type Studio } from '@/core/files';
 import {
   decisionsOf,
   deadlinesOf,
@@ -6,7 +7,7 @@ import {
   clashesWith,
   hearToday,
   makeUpsOwed,
-  lessonsOn,
+  lessonsOfDay,
   openGoals,
   unsettledGoals,
   type DayLesson,
@@ -14,7 +15,6 @@ import {
   type Decision,
   type GoalContext,
   type HearLine,
-  type Studio,
 } from '@/core/register';
 import type { CalendarDay } from '@/core/time';
 import type { MiniLine } from '@/ui';
@@ -51,10 +51,9 @@ export function registerModel(
   );
   const coming = contexts.filter(({ goal, session }) => goal.closedOn === null && session.day >= today);
   const decisions = decisionsOf(contexts, today);
-  const lessons = lessonsOn(day, [...studio.students.values()], studio.lessons.values(), [
-    ...studio.closures.values(),
-  ]);
-  const owed = makeUpsOwed(studio.lessons.values());
+  const lessons = lessonsOfDay(studio, day);
+  const seen = new Set(lessons.flatMap(({ students }) => students.map(({ id }) => id)));
+  const owed = makeUpsOwed([...seen].flatMap((id) => lessonsOfStudent(studio, id)));
   const rows = lessons.map((lesson): LessonRow => {
     const goals = lesson.students.flatMap(
       (student) => coming.find((each) => each.student.id === student.id) ?? [],

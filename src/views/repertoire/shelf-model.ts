@@ -1,5 +1,5 @@
 import { formatTime } from '@/core/music';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { stateOf, type Piece, type RepertoireEntry } from '@/core/repertoire';
 import { idsWith, matching, newDemands, type ShelfItem, type ShelfQuery } from '@/core/shelf';
 import { formatDay } from '@/core/time';

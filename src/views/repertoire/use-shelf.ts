@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { crosswalk } from '@/core/requirements';
 import {
   countsOf,

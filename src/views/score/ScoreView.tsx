@@ -1,14 +1,7 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { formatTime } from '@/core/music';
 import { demandsHad } from '@/core/register';
-import {
-  barOfMeasure,
-  PLAIN_X_RAY,
-  VALUE_CHANGES,
-  withValues,
-  type KeptScore,
-  type ValueChange,
-} from '@/core/score';
+import { barOfMeasure, PLAIN_X_RAY, VALUE_CHANGES, withValues, type ValueChange } from '@/core/score';
 import { shortName, type Student } from '@/core/students';
 import { removeScore, type ReadyState, saveSettings } from '@/store';
 import {
@@ -123,7 +116,7 @@ function OpenScore({
   const [part, choosePart] = useState<string | null>(null);
   // Every figure of the page is of the part chosen, with the pauses of the studio.
   const options = useMemo(() => ({ ...asking, part, fermataSeconds }), [asking, part, fermataSeconds]);
-  const read = useScore(score?.xml ?? '', options);
+  const read = useScore(score?.textId ?? '', options);
   const [bar, pick] = useState(0);
   const [tint, setTint] = useState<Tint>('difficulty');
   const [asked, ask] = useState<string | null>(null);
@@ -242,7 +235,7 @@ function OpenScore({
           )}
         </div>
         <EngravedPage
-          xml={score.xml}
+          xml={answer.xml}
           barOf={barOf}
           bars={bars}
           chunks={answer.chunks}
@@ -326,7 +319,7 @@ function OpenScore({
             Page questions
           </LinkButton>
           {VALUE_CHANGES.map((change) => (
-            <Button key={change} onClick={() => refuseWords(saveValues(score, change))}>
+            <Button key={change} onClick={() => refuseWords(saveValues(answer.xml, score.fileName, change))}>
               Save with {change} values
             </Button>
           ))}
@@ -339,7 +332,7 @@ function OpenScore({
 }
 
 /** Saves the score in doubled or halved values; answers why it cannot be, in words. */
-function saveValues({ xml, fileName }: KeptScore, change: ValueChange): string | null {
+function saveValues(xml: string, fileName: string, change: ValueChange): string | null {
   const made = withValues(xml, change);
   if (!made.ok) return `There is no value ${change === 'doubled' ? 'twice' : 'half'} as long as ${made.why}.`;
   const name = fileName.replace(/\.[^.]+$/, '');

@@ -4,6 +4,7 @@ import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { readScoreText, xRay } from '@/core/score';
 import { press, standInForTheBrowser, type } from '@/ui/test-dom';
 import type { ScoreAnswer } from '@/workers/score-client';
+import { demoTexts } from '@/demo';
 import { studio } from '../test-studio';
 import { StringsAndButtons } from './parts/StringsAndButtons';
 import { barName } from './score-model';
@@ -13,7 +14,7 @@ afterEach(cleanup);
 
 /** What the worker answers for a score of the demo. */
 function answerOf(id: string): ScoreAnswer {
-  const xml = studio.scores.get(id)?.xml ?? '';
+  const xml = demoTexts().get(studio.scores.get(id)?.textId ?? '') ?? '';
   const read = readScoreText(xml);
   const seen = read.ok && xRay(read.value);
   if (!seen || !seen.ok) throw new Error(`${id} was not read`);

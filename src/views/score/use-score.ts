@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { explainScoreRefusal, explainXRayRefusal, PLAIN_X_RAY, type XRayOptions } from '@/core/score';
+import { scoreText } from '@/store';
 import { askScore, type ScoreAnswer } from '@/workers/score-client';
 
 export type ScoreReading =
@@ -12,30 +13,50 @@ export type ScoreReading =
     }
   | { readonly kind: 'refused'; readonly words: string };
 
+/** Asks a worker for what a kept score says; answers how to cancel. */
+function askKept(textId: string, hear: (state: ScoreReading) => void, options: XRayOptions): () => void {
+  let cancel: (() => void) | null = null;
+  let over = false;
+  void scoreText(textId).then((text) => {
+    if (over) return;
+    if (text === null) {
+      hear({ kind: 'refused', words: 'The text of this score is not in this browser: open its file again.' });
+      return;
+    }
+    cancel = askScore(
+      text,
+      (reply) => {
+        if (reply.kind === 'answer') hear({ kind: 'ready', answer: reply.answer, wrong: null });
+        else if (reply.kind !== 'progress') hear({ kind: 'refused', words: refusalWords(reply) });
+      },
+      options,
+    );
+  });
+  return () => {
+    over = true;
+    cancel?.();
+  };
+}
+
 /** Reads a kept score in a worker; anew when its text or what is asked of it changes. */
-export function useScore(xml: string, options: XRayOptions = PLAIN_X_RAY): ScoreReading {
-  const [read, setRead] = useState<{ readonly xml: string; readonly state: ScoreReading } | null>(null);
+export function useScore(textId: string, options: XRayOptions = PLAIN_X_RAY): ScoreReading {
+  const [read, setRead] = useState<{ readonly textId: string; readonly state: ScoreReading } | null>(null);
   useEffect(
     () =>
-      askScore(
-        xml,
-        (reply) => {
-          if (reply.kind === 'progress') return;
-          setRead((before) => {
-            if (reply.kind === 'answer')
-              return { xml, state: { kind: 'ready', answer: reply.answer, wrong: null } };
-            const words = refusalWords(reply);
-            return before?.xml === xml && before.state.kind === 'ready'
-              ? { xml, state: { ...before.state, wrong: words } }
-              : { xml, state: { kind: 'refused', words } };
-          });
-        },
+      askKept(
+        textId,
+        (state) =>
+          setRead((before) =>
+            state.kind === 'refused' && before?.textId === textId && before.state.kind === 'ready'
+              ? { textId, state: { ...before.state, wrong: state.words } }
+              : { textId, state },
+          ),
         options,
       ),
-    [xml, options],
+    [textId, options],
   );
   // The same score asked anew keeps what it said until it has answered.
-  return read?.xml === xml ? read.state : { kind: 'reading' };
+  return read?.textId === textId ? read.state : { kind: 'reading' };
 }
 
 /** Why a file is not read, in words. */

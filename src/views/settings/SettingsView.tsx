@@ -168,17 +168,17 @@ function Backup({ ready }: { readonly ready: ReadyState }) {
         onSubmit={(event) => {
           event.preventDefault();
           setBusy(true);
-          void exportStudio(ready.which, ready.now.day, passphrase).then((text) => {
+          void exportStudio(ready.which, ready.now.day, passphrase).then((file) => {
             saveFile(
               fileName(
                 [
                   ready.which === 'demo' ? 'Demo studio' : ready.studio.settings.teacher || 'Studio',
                   ready.now.day,
                 ],
-                'studio.json',
+                passphrase === '' ? 'studio.zip' : 'studio.json',
               ),
-              text,
-              'application/json',
+              file,
+              passphrase === '' ? 'application/zip' : 'application/json',
             );
             setDay(ready.now.day);
             setBusy(false);

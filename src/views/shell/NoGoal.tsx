@@ -1,4 +1,4 @@
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { formatDay } from '@/core/time';
 import { reopenGoal } from '@/store';
 import { Button, LinkButton, PageLine } from '@/ui';

@@ -1,17 +1,31 @@
-import { Component, useEffect, useState, type ReactNode } from 'react';
+import { Component, lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
 import { formatDay } from '@/core/time';
-import { dismissNotice, keepSnapshot, openStudio, redo, undo, useStudio, type ReadyState } from '@/store';
+import {
+  dismissNotice,
+  keepSnapshot,
+  openStudio,
+  redo,
+  undo,
+  useStudio,
+  type ReadyState,
+  type Which,
+} from '@/store';
 import { Button, ErrorSay, KeyCap, Loading } from '@/ui';
 import { goTo } from './addresses';
-import { FirstRun } from './FirstRun';
-import { KeysDialog } from './KeysDialog';
-import { SetAsideDialog } from './SetAsideDialog';
 import { say } from './say';
 import { useKeptFocus } from './use-kept-focus';
 import { useKeys } from './use-keys';
+import { checkWhole, useWholeCheck } from './use-whole-check';
 import { TABS, viewOf } from './views-table';
 import css from './StudioPage.module.css';
+
+// What is seldom seen is loaded when it is.
+const FirstRun = lazy(() => import('./FirstRun').then((file) => ({ default: file.FirstRun })));
+const KeysDialog = lazy(() => import('./KeysDialog').then((file) => ({ default: file.KeysDialog })));
+const SetAsideDialog = lazy(() =>
+  import('./SetAsideDialog').then((file) => ({ default: file.SetAsideDialog })),
+);
 
 /** The frame of every view: opens the studio, shows the day, undo and what the store has to say. */
 export function StudioPage({ children }: { readonly children: (ready: ReadyState) => ReactNode }) {
@@ -29,6 +43,7 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
   useEffect(() => {
     if (told) say(told.words);
   }, [told]);
+  useWholeCheck(which);
   useKeptFocus();
   useKeys({
     ...((viewOf(location.pathname)?.figuresTurnPages ?? true) &&
@@ -42,7 +57,11 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
     case 'opening':
       return <Loading what="Opening the studio" />;
     case 'first run':
-      return <FirstRun />;
+      return (
+        <Suspense>
+          <FirstRun />
+        </Suspense>
+      );
     case 'failed':
       return (
         <ErrorSay title="The studio could not be opened">
@@ -53,7 +72,7 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
       );
     case 'ready':
       return (
-        <Boundary>
+        <Boundary which={state.which}>
           <MastheadDay ready={state} onKeys={() => showKeys(true)} />
           {state.which === 'demo' && <DemoStrip />}
           {state.notice !== null && (
@@ -71,8 +90,10 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
             </p>
           )}
           {children(state)}
-          {keysShown && <KeysDialog onClose={() => showKeys(false)} />}
-          {asideShown && <SetAsideDialog aside={state.aside} onClose={() => showAside(false)} />}
+          <Suspense>
+            {keysShown && <KeysDialog onClose={() => showKeys(false)} />}
+            {asideShown && <SetAsideDialog aside={state.aside} onClose={() => showAside(false)} />}
+          </Suspense>
         </Boundary>
       );
   }
@@ -126,10 +147,23 @@ function MastheadDay({ ready, onKeys }: { readonly ready: ReadyState; readonly o
 }
 
 /** A crash in a view: the studio is safe, and the words say so. */
-class Boundary extends Component<{ readonly children: ReactNode }, { readonly message: string | null }> {
+interface BoundaryProps {
+  readonly which: Which;
+  readonly children: ReactNode;
+}
+class Boundary extends Component<BoundaryProps, { readonly message: string | null }> {
   override state: { readonly message: string | null } = { message: null };
+  #checked = false;
   static getDerivedStateFromError(error: unknown) {
     return { message: error instanceof Error ? error.message : String(error) };
+  }
+  /** Damaged data may be the reason: what does not hold is set aside, and the page is tried once more. */
+  override componentDidCatch() {
+    if (this.#checked) return;
+    this.#checked = true;
+    void checkWhole(this.props.which).then((found) => {
+      if (found > 0) this.setState({ message: null });
+    });
   }
   override render() {
     if (this.state.message === null) return this.props.children;

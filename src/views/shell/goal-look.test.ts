@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { calendarDay } from '@/core/time';
 import { studio, today } from '../test-studio';
 import { clashPlace, valueWords } from './clash-words';

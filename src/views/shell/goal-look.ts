@@ -1,4 +1,5 @@
-import { goalContext, openGoals, type GoalContext, type Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { goalContext, openGoals, type GoalContext } from '@/core/register';
 import { findLevel, findSession } from '@/core/requirements';
 import type { CalendarDay } from '@/core/time';
 

@@ -12,9 +12,9 @@ export const fileName = (parts: readonly (string | undefined)[], ending: string)
     .slice(0, 120)
     .trim()}.${ending}`;
 
-/** Hands a text to the browser to save. */
-export function saveFile(name: string, text: string, type: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+/** Hands a text or bytes to the browser to save. */
+export function saveFile(name: string, content: string | Uint8Array<ArrayBuffer>, type: string): void {
+  const url = URL.createObjectURL(new Blob([content], { type }));
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

@@ -1,5 +1,6 @@
 import type { Goal } from '@/core/programme';
-import { weeksLeft, type Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { weeksLeft } from '@/core/register';
 import { findLevel, findSession } from '@/core/requirements';
 import type { CalendarDay } from '@/core/time';
 

@@ -1,3 +1,4 @@
+import { goalsOfStudent } from '@/core/files';
 import { useMemo } from 'react';
 import {
   entryWords,
@@ -64,12 +65,8 @@ export function FitPanel({
       ? { ...own, state: cell.state }
       : own;
   // One goal a level: in another session it is the same goal, which can be moved here.
-  const ofLevel = [...studio.goals.values()].filter(
-    (each) =>
-      each.studentId === student.id &&
-      each.setId === set.id &&
-      each.levelId === level.id &&
-      each.closedOn === null,
+  const ofLevel = goalsOfStudent(studio, student.id).filter(
+    (each) => each.setId === set.id && each.levelId === level.id && each.closedOn === null,
   );
   const goal = ofLevel.find((each) => each.sessionId === session.id);
   const elsewhere = goal ? undefined : ofLevel[0];

@@ -1,7 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { entryKey } from '@/core/fit';
-import type { FitGroup, Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import type { FitGroup } from '@/core/register';
 import { whoPlays, type Student } from '@/core/students';
 import type { CalendarDay } from '@/core/time';
 import {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { Button, Combobox, FieldRow, SelectField, TextField } from '@/ui';
 import type { DraftComponent } from '../draft';
 import { DescriptorGrid } from './DescriptorGrid';

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { parseRequirementFile, type RequirementFile } from '@/core/files';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { setLabel } from '@/core/requirements';
 import { takeRequirementFile } from '@/store';
 import { Button, Dialog, DialogActs } from '@/ui';
@@ -26,7 +26,11 @@ export function ImportRequirementDialog({
   const known = file ? file.pieces.filter((piece) => studio.pieces.has(piece.id)).length : 0;
   return (
     <Dialog title="Import a requirement file" onClose={onClose}>
-      <FilePicker label="Requirement file (JSON)" onText={(text) => setRead(parseRequirementFile(text))} />
+      <FilePicker
+        label="Requirement file (JSON)"
+        accept=".json,application/json"
+        onFile={(bytes) => setRead(parseRequirementFile(new TextDecoder().decode(bytes)))}
+      />
       {!file && shipped.length > 0 && (
         <>
           <p>Or one of the invented examples, in the same format:</p>

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { NO_OWN_CHOICE, ownChoices, satisfiable, type Satisfiable } from '@/core/programme';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import type { Piece } from '@/core/repertoire';
 import { commonLevel, ruleTitle, type Level, type RequirementSet, compileLevel } from '@/core/requirements';
 import css from './RequirementDialog.module.css';

@@ -1,4 +1,4 @@
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { familyFor } from '@/core/requirements';
 import { Button, FieldRow, TextField } from '@/ui';
 import { blankComponent, type Draft, type DraftLevel } from '../draft';

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { useMemo, useState } from 'react';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { setLabel, type RequirementSet } from '@/core/requirements';
 import { newId, type FormOutcome } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';

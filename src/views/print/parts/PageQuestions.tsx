@@ -5,7 +5,7 @@ import css from './PageQuestions.module.css';
 
 /** Questions on a score for home, and on a page of its own the key to them. */
 export function PageQuestions({ score }: { readonly score: KeptScore }) {
-  const read = useScore(score.xml);
+  const read = useScore(score.textId);
   if (read.kind === 'reading') return <Loading what="The score is being read" />;
   if (read.kind === 'refused') return <Empty title={read.words} />;
   const { pageQuestions } = read.answer;

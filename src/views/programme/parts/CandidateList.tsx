@@ -1,7 +1,8 @@
 import { useMemo, useRef, useState } from 'react';
 import { formatTime } from '@/core/music';
 import type { EffortSettings } from '@/core/effort';
-import type { GoalContext, Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import type { GoalContext } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
 import type { Component } from '@/core/requirements';
 import { Button, Empty, KeyCap, Roving, Section, TextField, classes } from '@/ui';

@@ -1,6 +1,7 @@
 import { formatTime } from '@/core/music';
 import type { RankedProgramme } from '@/core/programme';
-import { reasonsOf, type GoalContext, type ProgrammeSums, type Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { reasonsOf, type GoalContext, type ProgrammeSums } from '@/core/register';
 import { checkRule, choosesPieces, explainRule } from '@/core/requirements';
 import { Button, Dialog, Glyph, Table } from '@/ui';
 import { programmeOf, signed } from '../advice-model';

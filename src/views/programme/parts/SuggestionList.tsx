@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
-import { reasonsOf, type GoalContext, type ProgrammeSums, type Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { reasonsOf, type GoalContext, type ProgrammeSums } from '@/core/register';
 import type { Programme } from '@/core/requirements';
 import { Button, Loading, Section } from '@/ui';
 import { obstacleWords, plainWords, programmeOf, signed, titlesOf } from '../advice-model';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { weightOf, WEIGHTS, type Studio, type WeightName } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { weightOf, WEIGHTS, type WeightName } from '@/core/register';
 import { saveSettingsForm } from '@/store';
 import { Button, Dialog, DialogActs, TextField } from '@/ui';
 import { useSaving } from '../../shell/use-saving';

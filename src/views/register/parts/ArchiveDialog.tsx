@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { openGoals, type Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { openGoals } from '@/core/register';
 import type { Student } from '@/core/students';
 import { formatDay } from '@/core/time';
 import { Button, CheckField, Dialog, DialogActs } from '@/ui';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { levelsToHold } from '@/core/requirements';
 import type { LevelHeld } from '@/core/students';
 import { calendarDay, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';

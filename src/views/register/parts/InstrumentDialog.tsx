@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { instrumentChange, type GoalAnswer, type Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { instrumentChange, type GoalAnswer } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
 import type { Student } from '@/core/students';
 import type { InstrumentAnswers } from '@/store';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { formatBars } from '@/core/music';
-import type { DayLesson, LessonRecord, LessonStep } from '@/core/register';
+import type { LessonRecord, LessonStep } from '@/core/students';
+import type { DayLesson } from '@/core/register';
 import { whoPlays } from '@/core/students';
 import { formatDay, type CalendarDay } from '@/core/time';
 import type { Now } from '@/store';

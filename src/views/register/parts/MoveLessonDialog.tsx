@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { clashesWith, type DayLesson, type LessonRecord } from '@/core/register';
+import type { LessonRecord } from '@/core/students';
+import { clashesWith, type DayLesson } from '@/core/register';
 import { isCalendarDay, type CalendarDay } from '@/core/time';
 import { Button, Dialog, DialogActs, FieldRow, TextField } from '@/ui';
 

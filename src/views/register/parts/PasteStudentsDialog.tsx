@@ -9,7 +9,7 @@ import {
   type PastedTable,
   type StudentColumn,
 } from '@/core/files';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { INSTRUMENT_FAMILIES, type InstrumentFamily } from '@/core/skills';
 import type { Student } from '@/core/students';
 import {

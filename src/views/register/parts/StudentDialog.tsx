@@ -1,6 +1,7 @@
 import equal from 'fast-deep-equal';
 import { lazy, Suspense, useRef, useState } from 'react';
-import { instrumentChange, type Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { instrumentChange } from '@/core/register';
 import { familyOf, INSTRUMENT_FAMILIES, instrumentKey, type InstrumentFamily } from '@/core/skills';
 import {
   schoolYearStart,

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
-import { openGoals, type Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { openGoals } from '@/core/register';
 import type { InstrumentFamily } from '@/core/skills';
 import type { Student } from '@/core/students';
 import { formatWeekday, slotOn, type CalendarDay, type LessonSlot } from '@/core/time';

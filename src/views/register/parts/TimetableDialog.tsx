@@ -1,6 +1,7 @@
 import equal from 'fast-deep-equal';
 import { useMemo, useState } from 'react';
-import { lessonNames, slotClashes, withTimetable, type Studio, type Timetable } from '@/core/register';
+import type { Studio } from '@/core/files';
+import { lessonNames, slotClashes, withTimetable, type Timetable } from '@/core/register';
 import type { Student } from '@/core/students';
 import {
   calendarDay,

@@ -1,6 +1,6 @@
 import { memo, useState } from 'react';
 import { parseTime } from '@/core/music';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { setLabel } from '@/core/requirements';
 import { ANY_PIECE, type ShelfQuery } from '@/core/shelf';
 import { Button, Combobox, SelectField, TextField, type Option } from '@/ui';

@@ -22,7 +22,7 @@ export function FactsDialog({
 }) {
   const [piece] = useState(given);
   const saving = useSaving(savePiece, onClose);
-  const read = useScore(score.xml);
+  const read = useScore(score.textId);
   const facts = read.kind === 'ready' ? scoreFacts(read.answer) : null;
   const time = (seconds: number | null) => (seconds === null ? '–' : formatTime(seconds));
   const tempo = (each: Piece['tempo']) => (each === null ? '–' : <TempoMark {...each} />);

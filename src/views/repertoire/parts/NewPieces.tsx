@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import { formatPieces } from '@/core/files';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { BARE_PIECE, type Piece } from '@/core/repertoire';
 import { likelyTwins } from '@/core/shelf';
 import { addPieces, newId } from '@/store';

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import type { ShelfItem } from '@/core/shelf';
 import { Roving, classes } from '@/ui';
 import { newWords, placeWords, timeWords } from '../shelf-model';

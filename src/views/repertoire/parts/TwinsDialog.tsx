@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Studio } from '@/core/register';
+import type { Studio } from '@/core/files';
 import type { Piece } from '@/core/repertoire';
 import { crosswalk } from '@/core/requirements';
 import { joinTwins } from '@/store';

@@ -1,3 +1,4 @@
+import { textId } from '@/core/files';
 import { useRef, useState } from 'react';
 import type { KeptScore } from '@/core/score';
 import type { CalendarDay } from '@/core/time';
@@ -10,7 +11,7 @@ import css from '../ScoreView.module.css';
 
 type Looked = { readonly name: string } & (
   | { readonly kind: 'reading'; readonly fraction: number }
-  | { readonly kind: 'read'; readonly answer: ScoreAnswer }
+  | { readonly kind: 'read'; readonly answer: ScoreAnswer; readonly textId: string }
   | { readonly kind: 'refused'; readonly words: string }
 );
 
@@ -41,7 +42,7 @@ export function ScoreFiles({
           else {
             set(
               reply.kind === 'answer'
-                ? { kind: 'read', name, answer: reply.answer }
+                ? { kind: 'read', name, answer: reply.answer, textId: textId(reply.answer.xml) }
                 : { kind: 'refused', name, words: refusalWords(reply) },
             );
             resolve();
@@ -53,16 +54,16 @@ export function ScoreFiles({
   const good = files.flatMap((each) => (each.kind === 'read' ? [each] : []));
   const busy = files.some(({ kind }) => kind === 'reading');
   const take = () => {
-    const made = good.map(({ name, answer }): KeptScore => ({
+    const made = good.map(({ name, answer, textId: id }): KeptScore => ({
       id: newId(),
       title: answer.title || name.replace(/\.[^.]+$/, ''),
       composer: answer.composer.slice(0, 200),
       fileName: name.slice(0, 200),
       addedOn: today,
-      xml: answer.xml,
+      textId: id,
       notes: [],
     }));
-    void addScores(made).then((kept) => {
+    void addScores(made, new Map(good.map(({ answer, textId: id }) => [id, answer.xml]))).then((kept) => {
       if (!kept || !made[0]) return;
       setFiles([]);
       onTaken(made[0].id);
@@ -117,7 +118,7 @@ export function ScoreFiles({
                   {each.kind === 'read' && (
                     <>
                       <b>{each.answer.title}</b> {sizeWords(each.answer)}
-                      {scores.some(({ xml }) => xml === each.answer.xml) && '; here already'}
+                      {scores.some((score) => score.textId === each.textId) && '; here already'}
                       {each.answer.notices.length > 0 && (
                         <span className={css.soft}>
                           {' '}

@@ -16,13 +16,13 @@ export function ImportStudio({
   /** Nothing is in the studio yet. */
   readonly isEmpty: boolean;
 }) {
-  const [text, setText] = useState<string | null>(null);
+  const [file, setFile] = useState<Uint8Array<ArrayBuffer> | null>(null);
   const [passphrase, setPassphrase] = useState('');
   const [preview, setPreview] = useState<ImportPreview | null>(null);
   const [fromFile, setFromFile] = useState<ReadonlySet<string>>(new Set());
   const [again, setAgain] = useState<ReadonlySet<string>>(new Set());
   const [taken, setTaken] = useState(false);
-  const look = (source: string, phrase: string) => {
+  const look = (source: Uint8Array<ArrayBuffer>, phrase: string) => {
     setTaken(false);
     void importPreview(source, phrase).then(setPreview);
   };
@@ -45,9 +45,10 @@ export function ImportStudio({
       end={which === 'demo' ? 'into the demo' : undefined}
     >
       <FilePicker
-        label="Studio file (JSON)"
-        onText={(source) => {
-          setText(source);
+        label="Studio file"
+        accept=".zip,.json,application/zip,application/json"
+        onFile={(source) => {
+          setFile(source);
           setFromFile(new Set());
           look(source, '');
         }}
@@ -56,7 +57,7 @@ export function ImportStudio({
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            if (text !== null) look(text, passphrase);
+            if (file !== null) look(file, passphrase);
           }}
         >
           <TextField
@@ -132,7 +133,7 @@ export function ImportStudio({
           <Button
             look="do"
             disabled={count === 0}
-            onClick={() => void takeImport(merge, fromFile).then(setTaken)}
+            onClick={() => void takeImport(merge, preview.texts, fromFile).then(setTaken)}
           >
             Take in {count} {count === 1 ? 'record' : 'records'}
           </Button>

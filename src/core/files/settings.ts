@@ -1,13 +1,6 @@
 import { DEFAULT_EFFORT, type EffortSettings } from '../effort';
-import type { MarkSheet } from '../marks';
-import type { Goal } from '../programme';
-import type { Piece, RepertoireEntry } from '../repertoire';
-import type { CommonLevels, RequirementSet } from '../requirements';
-import type { KeptScore } from '../score';
-import type { NamedFamilies, Skill, SkillBook } from '../skills';
-import type { Student } from '../students';
-import type { Closure } from '../time';
-import type { LessonRecord } from './lessons';
+import type { CommonLevels } from '../requirements';
+import type { NamedFamilies, Skill } from '../skills';
 
 export interface StudioSettings {
   readonly id: 'studio';
@@ -32,21 +25,6 @@ export interface StudioSettings {
   readonly weights?: Readonly<Record<string, number>>;
 }
 
-/** Every fact the studio keeps, by id. */
-export interface Studio {
-  readonly students: ReadonlyMap<string, Student>;
-  readonly sets: ReadonlyMap<string, RequirementSet>;
-  readonly pieces: ReadonlyMap<string, Piece>;
-  readonly goals: ReadonlyMap<string, Goal>;
-  readonly sheets: ReadonlyMap<string, MarkSheet>;
-  readonly lessons: ReadonlyMap<string, LessonRecord>;
-  readonly closures: ReadonlyMap<string, Closure>;
-  readonly skillBooks: ReadonlyMap<string, SkillBook>;
-  readonly scores: ReadonlyMap<string, KeptScore>;
-  readonly repertoire: ReadonlyMap<string, RepertoireEntry>;
-  readonly settings: StudioSettings;
-}
-
 export const DEFAULT_SETTINGS: StudioSettings = {
   id: 'studio',
   teacher: '',
@@ -56,18 +34,4 @@ export const DEFAULT_SETTINGS: StudioSettings = {
   commonLevels: {},
   ownSkills: [],
   initialsOnPaper: false,
-};
-
-export const NO_STUDIO: Studio = {
-  students: new Map(),
-  sets: new Map(),
-  pieces: new Map(),
-  goals: new Map(),
-  sheets: new Map(),
-  lessons: new Map(),
-  closures: new Map(),
-  skillBooks: new Map(),
-  scores: new Map(),
-  repertoire: new Map(),
-  settings: DEFAULT_SETTINGS,
 };

@@ -1,0 +1,29 @@
+import type { MarkSheet } from '../marks';
+import type { Goal } from '../programme';
+import type { RepertoireEntry } from '../repertoire';
+import type { LessonRecord } from '../students';
+import { groupOf } from './groups';
+import { ofDayMovedTo, ofGoal, ofSet, ofStudent, type Studio } from './kinds';
+
+/** In the order in which they were made. */
+export const sheetsOfGoal = ({ sheets }: Pick<Studio, 'sheets'>, goalId: string): readonly MarkSheet[] =>
+  groupOf(sheets, ofGoal, goalId);
+
+export const goalsOfStudent = ({ goals }: Pick<Studio, 'goals'>, studentId: string): readonly Goal[] =>
+  groupOf(goals, ofStudent, studentId);
+
+export const goalsOfSet = ({ goals }: Pick<Studio, 'goals'>, setId: string): readonly Goal[] =>
+  groupOf(goals, ofSet, setId);
+
+export const lessonsOfStudent = (
+  { lessons }: Pick<Studio, 'lessons'>,
+  studentId: string,
+): readonly LessonRecord[] => groupOf(lessons, ofStudent, studentId);
+
+export const lessonsMovedTo = ({ lessons }: Pick<Studio, 'lessons'>, day: string): readonly LessonRecord[] =>
+  groupOf(lessons, ofDayMovedTo, day);
+
+export const entriesOfStudent = (
+  { repertoire }: Pick<Studio, 'repertoire'>,
+  studentId: string,
+): readonly RepertoireEntry[] => groupOf(repertoire, ofStudent, studentId);

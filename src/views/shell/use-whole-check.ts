@@ -1,0 +1,30 @@
+import { useEffect } from 'react';
+import { databaseName, setAside, sweepAttached, type Which } from '@/store';
+import { askCheck } from '@/workers/check-client';
+
+/**
+ * Checks all data of the studio in a worker and sets aside what does not hold.
+ * @returns how many records were set aside
+ */
+export async function checkWhole(which: Which): Promise<number> {
+  const found = await askCheck(databaseName(which));
+  setAside(found);
+  return found.length;
+}
+
+const CHECKED = 'formal-stave.checked';
+
+/**
+ * A studio opens without its data being looked at one by one; that is done once in a tab, when nothing else is. What
+ * stands apart and nothing names any more goes then too.
+ */
+export function useWholeCheck(which: Which | null): void {
+  useEffect(() => {
+    if (which === null || sessionStorage.getItem(CHECKED) === which) return undefined;
+    const idle = requestIdleCallback(() => {
+      sessionStorage.setItem(CHECKED, which);
+      void checkWhole(which).then(() => sweepAttached(which));
+    });
+    return () => cancelIdleCallback(idle);
+  }, [which]);
+}
