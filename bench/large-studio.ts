@@ -21,20 +21,31 @@ function studioFile(size: StudioSize): string {
 /** A large file is read for seconds on a busy machine. */
 const SLOW = { timeout: 60_000, polling: 50 };
 
+/** Milliseconds from the file being chosen to what it would change, and from there to all of it being kept. */
+export interface TakenIn {
+  readonly compared: number;
+  readonly written: number;
+}
+
 /** Opens the demo and takes a generated studio into it, as a teacher takes a studio file in. */
-export async function takeIn(page: Page, url: string, size: StudioSize): Promise<void> {
+export async function takeIn(page: Page, url: string, size: StudioSize): Promise<TakenIn> {
   await visit(page, `${url}/?studio=demo`);
   await visit(page, `${url}/settings`);
   const picker = await page.$('input[type=file]');
-  await (picker as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(studioFile(size));
   const reads = (words: string) =>
     page.waitForFunction((sought) => document.body.textContent.includes(sought), SLOW, words);
+  const path = studioFile(size);
+  const start = performance.now();
+  await (picker as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(path);
   await reads('It would add');
+  const compared = performance.now() - start;
   const label = await page.evaluate(
     () =>
       [...document.querySelectorAll('button')].find((each) => each.textContent.startsWith('Take in'))
         ?.textContent ?? '',
   );
+  const pressed = performance.now();
   await press(page, label);
   await reads('Taken in.');
+  return { compared, written: performance.now() - pressed };
 }

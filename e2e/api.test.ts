@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { zipSync } from 'fflate';
 import { describe, expect, inject, test } from 'vitest';
+import { heavyProgrammes } from '../bench/heavy-level';
 import { freePort, stopServer } from './server';
 import tarrin from '../src/demo/tarrin-flute-2026.json';
 
@@ -388,4 +389,64 @@ test('pages and scripts are compressed', async () => {
   const response = await fetch(`${baseUrl}/`, { headers: { 'accept-encoding': 'gzip' } });
   await response.arrayBuffer();
   expect(response.headers.get('content-encoding')).toBe('gzip');
+});
+
+describe('under load', () => {
+  interface Pool {
+    ask(question: object): Promise<{ status: number; text: string }>;
+    close(): Promise<void>;
+  }
+  const createPool = async (options: object): Promise<Pool> => {
+    const file = (await import('../server/pool.mjs')) as { createPool(given: object): Pool };
+    return file.createPool(options);
+  };
+  const heavy = () => ({
+    name: 'programmes',
+    body: new TextEncoder().encode(JSON.stringify(heavyProgrammes(1))),
+    query: '',
+  });
+
+  test('what takes longer than the deadline is answered 503 with a document, and the next is worked out', async () => {
+    const pool = await createPool({ deadline: 150 });
+    try {
+      const late = await pool.ask(heavy());
+      expect(late.status).toBe(503);
+      expect(JSON.parse(late.text)).toMatchObject({ status: 503, title: 'It takes too long' });
+    } finally {
+      await pool.close();
+    }
+  });
+  test('what finds the queue full is answered 503 at once; those in it are worked out', async () => {
+    const pool = await createPool({ waiting: 1, deadline: 60_000 });
+    try {
+      const answers = await Promise.all(Array.from({ length: 6 }, () => pool.ask(heavy())));
+      const statuses = answers.map(({ status }) => status).sort();
+      expect(new Set(statuses)).toEqual(new Set([200, 503]));
+      const full = answers.find(({ status }) => status === 503);
+      expect(JSON.parse(full?.text ?? '')).toMatchObject({ title: 'Too many requests at once' });
+    } finally {
+      await pool.close();
+    }
+  }, 120_000);
+  test('bodies are let in up to 64 MB at once; the one beyond it is told to come again', async () => {
+    const port = Number(new URL(baseUrl).port);
+    const upload = (bytes: number) => {
+      const socket = connect(port, '127.0.0.1');
+      socket.write(`POST /api/score HTTP/1.1\r\nHost: x\r\nContent-Length: ${bytes}\r\n\r\n`);
+      return socket;
+    };
+    const held = [upload(20_000_000), upload(20_000_000), upload(20_000_000)];
+    try {
+      await new Promise((resolve) => setTimeout(resolve, 300));
+      const [answer] = (await once(upload(20_000_000), 'data')) as [Buffer];
+      expect(String(answer)).toMatch(/^HTTP\/1.1 503 /);
+      expect(String(answer)).toMatch(/retry-after: 2/i);
+      expect((await fetch(`${baseUrl}/api/health`)).status).toBe(200);
+    } finally {
+      for (const socket of held) socket.destroy();
+    }
+    await expect
+      .poll(async () => (await post('/api/plan/level', { periods, items: [] })).status, { timeout: 5_000 })
+      .toBe(200);
+  });
 });

@@ -286,7 +286,10 @@ export function recordsOf(page: Page, which: 'own' | 'demo'): Promise<Record<str
     };
     const isWritten = async () => {
       const head = (await values('journal')).find((each) => 'applied' in (each as object));
-      return (head as { applied: number }).applied >= Number(document.documentElement.dataset['saved']);
+      return (
+        ((head as { applied: number } | undefined)?.applied ?? 0) >=
+        Number(document.documentElement.dataset['saved'])
+      );
     };
     while (!(await isWritten())) await new Promise((resolve) => setTimeout(resolve, 20));
     return Object.fromEntries(

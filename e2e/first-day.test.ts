@@ -25,7 +25,7 @@ const onDay = (page: Page, day: string) =>
 
 const recordOf = async (page: Page, kind: string, good: (record: Record<string, unknown>) => boolean) =>
   Object.entries(await recordsOf(page, 'own'))
-    .filter(([key]) => key.startsWith(`r/${kind}/`))
+    .filter(([key]) => key.startsWith(`${kind}/`))
     .map(([, data]) => data as Record<string, unknown>)
     .filter(good);
 
@@ -175,7 +175,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   await visit(page, `${baseUrl}/settings`);
   await press(page, 'Save the studio file');
   await expect.poll(() => readdirSync(folder).length, { timeout: 10_000 }).toBeGreaterThan(0);
-  const file = readdirSync(folder).find((name) => name.endsWith('.json'));
+  const file = readdirSync(folder).find((name) => name.endsWith('.studio.zip'));
   const records = await recordsOf(page, 'own');
   expect(problems).toEqual([]);
   await page.close();

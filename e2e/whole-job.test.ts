@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
+import { openStudioFile } from '../src/core/files';
 import {
   downloads,
   fill,
@@ -186,7 +187,8 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await press(page, 'Save the studio file');
   await sees(page, 'last saved');
   const file = await waitForFile(folder);
-  expect(readFileSync(file, 'utf8')).toContain('"Wren Tallow"');
+  const inside = openStudioFile(new Uint8Array(readFileSync(file)));
+  expect(JSON.stringify(inside)).toContain('"Wren Tallow"');
   await press(page, 'Wipe this studio');
   await press(page, 'Wipe everything');
   await sees(page, 'A studio to begin with');
@@ -232,7 +234,7 @@ async function pressRow(page: Page, title: string): Promise<void> {
 
 async function waitForFile(folder: string): Promise<string> {
   for (let tries = 0; tries < 100; tries += 1) {
-    const name = readdirSync(folder).find((each) => each.endsWith('.json'));
+    const name = readdirSync(folder).find((each) => each.endsWith('.studio.zip'));
     if (name !== undefined) return join(folder, name);
     await new Promise((resolve) => setTimeout(resolve, 100));
   }

@@ -34,7 +34,34 @@ function addressesOfFiles() {
   );
 }
 
-export async function createApp() {
+/** Bytes of bodies that may be in the server at once, and what a body counts for whose length is not told. */
+const MOST_IN_FLIGHT = 64_000_000;
+const UNTOLD = 20_000_000;
+
+/** Lets bodies in up to a sum of bytes; what comes beyond it is asked to come again. */
+function bytesInFlight() {
+  let sum = 0;
+  return (request, response, next) => {
+    if (request.method === 'GET' || request.method === 'HEAD') return next();
+    const told = Number(request.headers['content-length']);
+    const bytes = Number.isFinite(told) ? told : UNTOLD;
+    if (sum + bytes > MOST_IN_FLIGHT && sum > 0) {
+      // What is still being sent is not read.
+      response.setHeader('Connection', 'close');
+      response.status(503).setHeader('Retry-After', '2').type('application/problem+json');
+      response.send({ type: 'about:blank', title: 'Too much is being sent at once', status: 503 });
+      return undefined;
+    }
+    sum += bytes;
+    response.once('close', () => {
+      sum -= bytes;
+    });
+    return next();
+  };
+}
+
+/** @param ask - has a question worked out; left out where that is done by the thread that answers */
+export async function createApp({ ask } = {}) {
   const { handler } = await import(join(dist, 'server', 'entry.mjs'));
   const app = express();
   app.disable('x-powered-by');
@@ -52,6 +79,7 @@ export async function createApp() {
           'font-src': ["'self'", 'data:'],
           'connect-src': ["'self'"],
           'worker-src': ["'self'"],
+          'media-src': ["'self'", 'blob:'],
           'manifest-src': ["'self'"],
           'base-uri': ["'none'"],
           'form-action': ["'self'"],
@@ -65,7 +93,10 @@ export async function createApp() {
     }),
   );
   app.use((_, response, next) => {
-    response.setHeader('Permissions-Policy', 'camera=(), microphone=(), geolocation=(), payment=()');
+    response.setHeader(
+      'Permissions-Policy',
+      'camera=(), microphone=(self), midi=(self), geolocation=(), payment=()',
+    );
     next();
   });
   app.use(compression());
@@ -80,9 +111,10 @@ export async function createApp() {
       setHeaders: asksAgain,
     }),
   );
+  app.use('/api', bytesInFlight());
   // The endpoints alone are Astro's: its own addresses, such as the one that makes images, are not for anyone.
   app.use((request, response, next) =>
-    request.path.startsWith('/api/') ? handler(request, response, next) : next(),
+    request.path.startsWith('/api/') ? handler(request, response, next, { ...(ask && { ask }) }) : next(),
   );
   const addresses = addressesOfFiles();
   app.use((request, response) => {

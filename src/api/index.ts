@@ -1,13 +1,11 @@
 /**
- * The server's endpoints as functions from a checked body to an answer, over the same core as the views.
+ * The server's endpoints: a route reads a body under its limit and has it worked out, by the pool of threads where there
+ * is one, over the same core as the views.
  *
- * Read `endpoint` first: it reads a JSON body under a size limit, checks it, and answers problems as RFC 9457
- * documents with a JSON pointer for each. Bodies are never logged.
+ * Read `ANSWERS` first: what can be asked, each a function from a body to an answer. Problems are RFC 9457 documents with a
+ * JSON pointer for each. Bodies are never logged.
  */
-export { endpoint, methodNotAllowed } from './endpoint';
 export { openApi } from './open-api';
+export { methodNotAllowed, posted } from './posted';
 export { problem } from './problem';
 export { SCHEMAS } from './schemas';
-export { scoreAnswer } from './score';
-export { schemeProblems } from './scheme-problems';
-export { setProblems } from './set-problems';

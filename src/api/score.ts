@@ -8,11 +8,8 @@ import {
   type Passage,
   type XRayOptions,
 } from '@/core/score';
-import { CUT_SHORT, readBytes } from './endpoint';
+import type { Answer } from './answer';
 import { json, problem } from './problem';
-
-/** Largest score in bytes, as it is sent. */
-const SCORE_LIMIT = 20_000_000;
 
 const FLAGS = ['repeats', 'repeatsOnReturn'] as const;
 const FIGURES = [
@@ -68,12 +65,9 @@ function passageIn(query: URLSearchParams, problems: Problem[]): Passage | null 
 }
 
 /** The x-ray of a score sent as it is, MusicXML or compressed. Bars in the answer are counted as musicians count them. */
-export async function scoreAnswer(request: Request): Promise<Response> {
-  const { options, problems } = optionsOf(new URL(request.url).searchParams);
+export const scoreAnswer: Answer = (bytes, query) => {
+  const { options, problems } = optionsOf(query);
   if (problems.length > 0) return problem(422, 'The address asks for something that cannot be', problems);
-  const bytes = await readBytes(request, SCORE_LIMIT);
-  if (bytes === 'too large') return problem(413, `The score is larger than ${SCORE_LIMIT} bytes`);
-  if (bytes === 'cut short') return CUT_SHORT();
   const read = readScore(bytes);
   if (!read.ok) {
     const { why } = read;
@@ -135,4 +129,4 @@ export async function scoreAnswer(request: Request): Promise<Response> {
     notices: score.notices,
     problems: found.problems,
   });
-}
+};

@@ -124,7 +124,9 @@ export async function openStudio(which: Which): Promise<void> {
     kv = store;
     blocked = new Set();
     const late = await takenOver(which, store, lock);
+    performance.mark('reading');
     await opened.open();
+    performance.measure('studio read', 'reading');
     if (late.length > 0) {
       await opened.commit('take over the changes of an earlier page', (records) =>
         late.filter(({ key, after }) => {

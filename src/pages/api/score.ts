@@ -1,7 +1,6 @@
 import type { APIRoute } from 'astro';
-import { methodNotAllowed, scoreAnswer } from '@/api';
+import { methodNotAllowed, posted } from '@/api';
 
 export const prerender = false;
-
-export const POST: APIRoute = ({ request }) => scoreAnswer(request);
+export const POST: APIRoute = posted('score');
 export const ALL: APIRoute = methodNotAllowed('POST');

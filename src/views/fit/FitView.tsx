@@ -8,6 +8,7 @@ import type { ReadyState } from '@/store';
 import { Button, Empty, LinkButton, PageLine, SelectField, TextField } from '@/ui';
 import { warmFit } from '@/workers/fit-client';
 import { queryOf } from '../shell/addresses';
+import { mirror, remembered } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { FitKey } from './parts/FitKey';
@@ -69,10 +70,12 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
   }, [students, order, text, kind, grid, states, studio]);
   const rows = useDeferredValue(shown, NO_ROWS);
   const [picked, pick] = useState<Selected | null>(() => {
-    const asked = queryOf('student');
+    const asked = queryOf('student') ?? remembered('student');
     // No cell of that student yet: the first that is reachable.
     return asked === null ? null : { studentId: asked, at: -1 };
   });
+  const pickedId = picked?.studentId ?? null;
+  useEffect(() => mirror('student', pickedId), [pickedId]);
   const selected = useMemo((): Selected | null => {
     const reachable = (each: (typeof shown)[0]) =>
       rowOf(grid, states.get(each.id)).cells.some(

@@ -6,6 +6,7 @@ import { removeSet, saveSet, type ReadyState } from '@/store';
 import { Button, Confirm, Empty, LinkButton, PageLine, Section, classes } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
 import { fileName, saveFile } from '../shell/save-file';
+import { useLooked } from '../shell/view-state';
 import { CopyDialog } from './parts/CopyDialog';
 import { ImportRequirementDialog } from './parts/ImportRequirementDialog';
 import { EditionDifferences } from './parts/EditionDifferences';
@@ -24,9 +25,9 @@ function Library({ ready }: { readonly ready: ReadyState }) {
   const sets = [...studio.sets.values()].sort((a, b) =>
     a.name < b.name ? -1 : a.name > b.name ? 1 : a.edition.from < b.edition.from ? 1 : -1,
   );
-  const [setId, pickSet] = useState<string | null>(null);
+  const [setId, pickSet] = useLooked('set');
   const set = sets.find((each) => each.id === setId) ?? sets[0];
-  const [levelId, pickLevel] = useState<string | null>(null);
+  const [levelId, pickLevel] = useLooked('level');
   const level = set?.levels.find((each) => each.id === levelId) ?? set?.levels[0];
   const [dialog, setDialog] = useState<'none' | 'copy' | 'import' | 'remove' | 'lists'>('none');
   /** The requirement being typed or changed: null for a new one. */

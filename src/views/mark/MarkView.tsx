@@ -9,7 +9,8 @@ import { Button, Glyph, KeyCap, LinkButton, PageLine, Ruler, TempoMark, classes 
 import { GoalPicker } from '../shell/GoalPicker';
 import { NextSteps, nextStepsTitle } from '../shell/NextSteps';
 import { NoGoal } from '../shell/NoGoal';
-import { hrefOf, goTo, queryOf } from '../shell/addresses';
+import { hrefOf, goTo } from '../shell/addresses';
+import { useLooked } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
 import { say } from '../shell/say';
@@ -57,7 +58,7 @@ function Sheet({
   const { level, goal, session, set, student } = context;
   const today = ready.now.day;
   const marked = level.components.filter((component) => componentOfScheme(context, component.id));
-  const [componentId, setComponent] = useState(queryOf('component') ?? marked[0]?.id ?? '');
+  const [componentId, setComponent] = useLooked('component');
   const component = marked.find((each) => each.id === componentId) ?? marked[0];
   const scheme = component && componentOfScheme(context, component.id);
   const [row, setRow] = useState(0);

@@ -13,6 +13,7 @@ import { goTo, hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
+import { useLooked } from '../shell/view-state';
 import { Overload } from './parts/Overload';
 import { PlanTable } from './parts/PlanTable';
 import { PracticeCardTable } from './parts/PracticeCardTable';
@@ -93,7 +94,13 @@ interface BodyProps {
 }
 
 function PlanBody({ ready, context, plan }: BodyProps) {
-  const [picked, setPicked] = useState(0);
+  // By its first day: weeks are counted from today.
+  const [from, setFrom] = useLooked('week');
+  const picked = Math.max(
+    0,
+    plan.weeks.findIndex((each) => each.from === from),
+  );
+  const setPicked = (to: number) => setFrom(to === 0 ? null : (plan.weeks[to]?.from ?? null));
   const [gate, setGate] = useState<{ readonly componentId: string; readonly stage: Stage } | null>(null);
   const [dialog, setDialog] = useState<'none' | 'effort' | 'closures'>('none');
   const [asked, setAsked] = useState<{ readonly day: CalendarDay; readonly minutes: number } | null>(null);

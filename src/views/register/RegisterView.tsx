@@ -19,11 +19,12 @@ import {
   type ReadyState,
 } from '@/store';
 import { Button, Empty, Glyph, LinkButton, PageLine, Roving, Section } from '@/ui';
-import { goTo, hrefOf, queryOf } from '../shell/addresses';
+import { goTo, hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { fileName, saveFile } from '../shell/save-file';
 import { useEntering } from '../shell/use-entering';
 import { useKeys } from '../shell/use-keys';
+import { useLooked } from '../shell/view-state';
 import { deadlineEvents } from './deadline-calendar';
 import { DecisionItem } from './parts/DecisionItem';
 import { LessonItem } from './parts/LessonItem';
@@ -48,8 +49,9 @@ export const RegisterView = () => <StudioPage>{(ready) => <Register ready={ready
 
 function Register({ ready }: { readonly ready: ReadyState }) {
   const { studio, now } = ready;
-  const asked = queryOf('day');
-  const [day, setDay] = useState(asked !== null && isCalendarDay(asked) ? asked : now.day);
+  const [looked, lookAt] = useLooked('day');
+  const day = looked !== null && isCalendarDay(looked) ? looked : now.day;
+  const setDay = (to: CalendarDay) => lookAt(to === now.day ? null : to);
   const [adding, setAdding] = useState<'none' | 'one' | 'many' | 'timetable'>('none');
   const [picked, setPicked] = useState<string | null>(null);
   const entering = useEntering(ready);

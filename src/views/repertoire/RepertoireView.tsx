@@ -4,7 +4,7 @@ import { ANY_PIECE, type Relation, type ShelfQuery } from '@/core/shelf';
 import { initials, shortName, type Student } from '@/core/students';
 import type { ReadyState } from '@/store';
 import { Button, Empty, LinkButton, Loading, PageLine, Section, SelectField, TextField } from '@/ui';
-import { queryOf } from '../shell/addresses';
+import { useLooked } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { usePrinting } from '../shell/use-printing';
@@ -26,10 +26,11 @@ export const RepertoireView = () => <StudioPage>{(ready) => <Repertoire ready={r
 /** Every piece of the studio, looked up by words and by what it is; beside it what one of them asks of one student. */
 function Repertoire({ ready }: { readonly ready: ReadyState }) {
   const { studio } = ready;
-  const [studentId, setStudent] = useState(() => queryOf('student') ?? '');
-  const student = studio.students.get(studentId);
+  const [studentId, setStudent] = useLooked('student');
+  const student = studio.students.get(studentId ?? '');
   const printing = usePrinting();
-  const [own, showOwn] = useState(() => queryOf('own') !== null);
+  const [looked, showOwn] = useLooked('own');
+  const own = looked !== null;
   const students = [...studio.students.values()].filter(({ archivedOn }) => archivedOn === null);
   const mine = student ? repertoireOf(studio, student.id).length : 0;
   return (
@@ -50,7 +51,7 @@ function Repertoire({ ready }: { readonly ready: ReadyState }) {
                 { value: '', label: 'no student' },
                 ...students.map(({ id, name }) => ({ value: id, label: name })),
               ]}
-              onChange={setStudent}
+              onChange={(id) => setStudent(id === '' ? null : id)}
             />
             <NewPieces studio={studio} />
             <LinkButton href="/scores">Scores</LinkButton>
@@ -59,10 +60,10 @@ function Repertoire({ ready }: { readonly ready: ReadyState }) {
       />
       {student && (
         <div className={css.turn} role="group" aria-label="Show">
-          <Button pressed={!own} onClick={() => showOwn(false)}>
+          <Button pressed={!own} onClick={() => showOwn(null)}>
             All pieces
           </Button>
-          <Button pressed={own} onClick={() => showOwn(true)}>
+          <Button pressed={own} onClick={() => showOwn('1')}>
             {shortName(student.name)}’s own, {String(mine)}
           </Button>
         </div>
@@ -89,7 +90,7 @@ function Shelf({ ready, student }: { readonly ready: ReadyState; readonly studen
     ...ANY_PIECE,
     instrument: [...shelved.instruments.values()].find((each) => each === student?.instrument) ?? null,
   }));
-  const [pickedId, pick] = useState(() => queryOf('piece'));
+  const [pickedId, pick] = useLooked('piece');
   const had = useMemo(
     () =>
       student

@@ -17,7 +17,8 @@ import {
   SelectField,
   TextField,
 } from '@/ui';
-import { hrefOf, queryOf } from '../shell/addresses';
+import { hrefOf } from '../shell/addresses';
+import { useLooked } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { BarPanel } from './parts/BarPanel';
@@ -51,8 +52,9 @@ export const ScoreView = () => <StudioPage>{(ready) => <Scores ready={ready} />}
 function Scores({ ready }: { readonly ready: ReadyState }) {
   const { studio, now } = ready;
   const scores = [...studio.scores.values()].sort((a, b) => a.title.localeCompare(b.title, 'en'));
-  const [id, open] = useState(() => queryOf('score'));
-  const [studentId, look] = useState(() => queryOf('student') ?? '');
+  const [id, open] = useLooked('score');
+  const [looked, look] = useLooked('student');
+  const studentId = looked ?? '';
   const students = [...studio.students.values()].filter(({ archivedOn }) => archivedOn === null);
   const score = scores.find((each) => each.id === id) ?? scores[0];
   return (
@@ -70,7 +72,7 @@ function Scores({ ready }: { readonly ready: ReadyState }) {
                   { value: '', label: 'no student' },
                   ...students.map((each) => ({ value: each.id, label: each.name })),
                 ]}
-                onChange={look}
+                onChange={(student) => look(student === '' ? null : student)}
               />
               <SelectField
                 label="Score"

@@ -13,6 +13,7 @@ import {
 } from '@/store';
 import { Button, ErrorSay, KeyCap, Loading } from '@/ui';
 import { goTo } from './addresses';
+import { scrollAsLeft } from './kept-scroll';
 import { say } from './say';
 import { useKeptFocus } from './use-kept-focus';
 import { useKeys } from './use-keys';
@@ -44,6 +45,7 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
     if (told) say(told.words);
   }, [told]);
   useWholeCheck(which);
+  useEffect(() => (which === null ? undefined : scrollAsLeft()), [which]);
   useKeptFocus();
   useKeys({
     ...((viewOf(location.pathname)?.figuresTurnPages ?? true) &&

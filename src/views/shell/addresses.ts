@@ -1,7 +1,13 @@
-/** Goes to another view, keeping the student that is looked at. */
-export function goTo(path: string, query: Readonly<Record<string, string | undefined>> = {}): void {
-  location.assign(hrefOf(path, query));
-}
+let turn: (href: string) => void = (href) => location.assign(href);
+/** @param turnTo - turns to a page of the program without leaving it */
+export const turnPagesBy = (turnTo: (href: string) => void): void => {
+  turn = turnTo;
+};
+
+/** Goes to another view. */
+export const goTo = (path: string, query: Readonly<Record<string, string | undefined>> = {}): void =>
+  turn(hrefOf(path, query));
+
 export function hrefOf(path: string, query: Readonly<Record<string, string | undefined>> = {}): string {
   const pairs = Object.entries(query).flatMap(([name, value]) =>
     value === undefined ? [] : [[name, value]],

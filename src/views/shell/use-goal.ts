@@ -1,8 +1,9 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { openGoals, type GoalContext } from '@/core/register';
 import type { ReadyState } from '@/store';
 import { goalLook, goalName, type GoalLook } from './goal-look';
 import { queryOf } from './addresses';
+import { mirror, remembered } from './view-state';
 
 export interface GoalChoice {
   readonly look: GoalLook;
@@ -12,27 +13,22 @@ export interface GoalChoice {
   readonly choose: (goalId: string) => void;
 }
 
-const LAST = 'formal-stave.goal';
-
 /** The goal the address names, else the last one looked at, else the one with the soonest session. */
 export function useGoal(ready: ReadyState): GoalChoice {
   const { studio, now } = ready;
   const [asked, ask] = useState(queryOf('goal'));
-  const look = useMemo(
-    () => goalLook(studio, asked, sessionStorage.getItem(LAST), now.day),
-    [studio, asked, now.day],
-  );
+  const look = useMemo(() => goalLook(studio, asked, remembered('goal'), now.day), [studio, asked, now.day]);
+  const shown = look.kind === 'ready' ? look.context.goal.id : null;
+  // What is shown is what the address says from now on, also when it is closed here.
+  useEffect(() => {
+    if (shown !== null) mirror('goal', shown);
+  }, [shown]);
+  if (shown !== null && asked === null) ask(shown);
   const goals = useMemo(() => openGoals(studio), [studio]);
   return {
     look,
     context: look.kind === 'ready' ? look.context : undefined,
     options: goals.map((goal) => ({ value: goal.id, label: goalName(studio, goal) })),
-    choose: (goalId) => {
-      sessionStorage.setItem(LAST, goalId);
-      const url = new URL(location.href);
-      url.searchParams.set('goal', goalId);
-      history.replaceState(null, '', url);
-      ask(goalId);
-    },
+    choose: ask,
   };
 }

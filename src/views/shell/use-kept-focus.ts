@@ -23,8 +23,14 @@ export function useKeptFocus(): void {
       if (!dialog || dialog.contains(next)) next?.focus({ preventScroll: true });
       else dialog.querySelector<HTMLElement>('input, select, textarea, button')?.focus();
     };
+    // Another view is another page: nothing in it stands in the place of what was here.
+    const forget = () => {
+      last = null;
+      place = null;
+    };
     const observer = new MutationObserver(mend);
     document.addEventListener('focusin', remember);
+    document.addEventListener('astro:before-swap', forget);
     observer.observe(document.body, {
       subtree: true,
       childList: true,
@@ -33,6 +39,7 @@ export function useKeptFocus(): void {
     });
     return () => {
       document.removeEventListener('focusin', remember);
+      document.removeEventListener('astro:before-swap', forget);
       observer.disconnect();
     };
   }, []);

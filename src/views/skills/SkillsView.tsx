@@ -33,7 +33,8 @@ import {
   TextField,
   classes,
 } from '@/ui';
-import { hrefOf, queryOf } from '../shell/addresses';
+import { hrefOf } from '../shell/addresses';
+import { useLooked } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
 import { needsWords, STATE_WORDS, stagesOf, type SkillLine } from './skills-model';
 import { OwnSkillDialog } from './parts/OwnSkillDialog';
@@ -47,7 +48,8 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
   const students = [...studio.students.values()]
     .filter((each) => each.archivedOn === null)
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
-  const [studentId, setStudent] = useState(() => queryOf('student') ?? students[0]?.id ?? '');
+  const [looked, setStudent] = useLooked('student');
+  const studentId = looked ?? students[0]?.id ?? '';
   const [picked, pick] = useState<string | null>(null);
   const [typed, type] = useState<Skill | null>(null);
   // A link to a student who is gone shows nobody else's skills.

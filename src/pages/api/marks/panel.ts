@@ -1,53 +1,6 @@
 import type { APIRoute } from 'astro';
-import { endpoint, methodNotAllowed, schemeProblems } from '@/api';
-import { panelRequestShape } from '@/core/files';
-import { componentMax, panelResult, seated, type MarkScheme } from '@/core/marks';
+import { methodNotAllowed, posted } from '@/api';
 
 export const prerender = false;
-
-interface Body {
-  readonly scheme: MarkScheme;
-  readonly entries: readonly { readonly id: string; readonly judges: readonly (readonly number[])[] }[];
-}
-
-/** What a panel's marks come to, entry by entry, and who gets a seat where seats are given. */
-export const POST: APIRoute = endpoint<Body>(panelRequestShape, ({ scheme, entries }) => {
-  const maxima = scheme.components.map(componentMax);
-  const problems = [
-    ...schemeProblems(scheme),
-    ...entries.flatMap(({ judges }, at) =>
-      judges.flatMap((marks, judge) => {
-        const pointer = `/entries/${at}/judges/${judge}`;
-        if (marks.length !== maxima.length)
-          return [{ pointer, message: `needs ${maxima.length} marks, one a component` }];
-        return marks.flatMap((mark, row) =>
-          mark > (maxima[row] ?? 0)
-            ? [{ pointer: `${pointer}/${row}`, message: `above ${maxima[row] ?? 0}` }]
-            : [],
-        );
-      }),
-    ),
-  ];
-  if (problems.length > 0) return { ok: false, why: problems };
-  const results = entries.map(({ id, judges }) => ({ id, ...panelResult(scheme, judges) }));
-  const { outcome } = scheme;
-  return {
-    ok: true,
-    value: {
-      entries: results.map(({ id, totals, total, award }) => ({
-        id,
-        totals: totals.map((each) => each.valueOf()),
-        total: total?.valueOf() ?? null,
-        award: award?.id ?? null,
-      })),
-      seated:
-        outcome.kind === 'seats'
-          ? seated(
-              results.flatMap(({ id, total }) => (total ? [{ id, total }] : [])),
-              outcome,
-            )
-          : null,
-    },
-  };
-});
+export const POST: APIRoute = posted('panel');
 export const ALL: APIRoute = methodNotAllowed('POST');

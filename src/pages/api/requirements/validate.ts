@@ -1,23 +1,6 @@
 import type { APIRoute } from 'astro';
-import { endpoint, methodNotAllowed } from '@/api';
-import { anyObject, readRequirementFile } from '@/core/files';
-import { setLabel } from '@/core/requirements';
+import { methodNotAllowed, posted } from '@/api';
 
 export const prerender = false;
-
-export const POST: APIRoute = endpoint<object>(anyObject, (file) => {
-  const read = readRequirementFile(file);
-  if (!read.ok) return read;
-  const { set, pieces } = read.value;
-  return {
-    ok: true,
-    value: {
-      valid: true,
-      label: setLabel(set),
-      levels: set.levels.length,
-      sessions: set.sessions.length,
-      pieces: pieces.length,
-    },
-  };
-});
+export const POST: APIRoute = posted('validate');
 export const ALL: APIRoute = methodNotAllowed('POST');

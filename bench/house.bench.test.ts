@@ -1,0 +1,181 @@
+import type { Page } from 'puppeteer-core';
+import { expect, test } from 'vitest';
+import { openPage, useBrowser, visit } from '../e2e/browser';
+import { takeIn } from './large-studio';
+import { useServer } from './served';
+
+const browser = useBrowser();
+const server = useServer();
+
+const LARGE = { students: 200, levels: 120, pieces: 5_000, sheets: 62, lessons: 12 };
+const BINDERS = 'formal-stave-demo-binders';
+/** What is measured several times: the middle one counts. */
+const TIMES = 7;
+
+const at = (sorted: readonly number[], share: number) =>
+  sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? NaN;
+const rising = (all: readonly number[]) => [...all].sort((a, b) => a - b);
+const middle = (all: readonly number[]) => at(rising(all), 0.5);
+const ms = (value: number) => `${value.toFixed(0)} ms`;
+
+/** In the page: everything in a database, read as localForage reads it, value by value. */
+const readRaw = (page: Page, name: string) =>
+  page.evaluate(async (database) => {
+    const start = performance.now();
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      const request = indexedDB.open(database);
+      request.onsuccess = () => resolve(request.result);
+    });
+    await new Promise<void>((resolve) => {
+      const all: unknown[] = [];
+      const request = db.transaction('kept').objectStore('kept').openCursor();
+      request.onsuccess = () => {
+        const cursor = request.result;
+        if (!cursor) {
+          resolve();
+          return;
+        }
+        all.push(cursor.value);
+        cursor.continue();
+      };
+    });
+    db.close();
+    return performance.now() - start;
+  }, name);
+
+/** In the page: the same values parsed from text and written again, each in a transaction of its own. */
+const parseAndWrite = (page: Page, name: string) =>
+  page.evaluate(async (database) => {
+    const open = (each: string, create: boolean) =>
+      new Promise<IDBDatabase>((resolve) => {
+        const request = indexedDB.open(each);
+        request.onupgradeneeded = () => create && request.result.createObjectStore('kept');
+        request.onsuccess = () => resolve(request.result);
+      });
+    const db = await open(database, false);
+    const values = await new Promise<unknown[]>((resolve) => {
+      const request = db.transaction('kept').objectStore('kept').getAll();
+      request.onsuccess = () => resolve(request.result as unknown[]);
+    });
+    db.close();
+    const text = JSON.stringify(values);
+    const scratch = await open('bench-scratch', true);
+    const start = performance.now();
+    const parsed = JSON.parse(text) as unknown[];
+    await Promise.all(
+      [parsed, ...parsed].map(
+        (value, key) =>
+          new Promise<void>((resolve) => {
+            const transaction = scratch.transaction('kept', 'readwrite');
+            transaction.objectStore('kept').put(value, key);
+            transaction.oncomplete = () => resolve();
+          }),
+      ),
+    );
+    const took = performance.now() - start;
+    scratch.close();
+    indexedDB.deleteDatabase('bench-scratch');
+    return took;
+  }, name);
+
+/** In the page: follows a link and waits for the title of the view that comes. */
+const follow = (page: Page, path: string) =>
+  page.evaluate(async (href) => {
+    const before = document.querySelector('main h1');
+    const link = [...document.querySelectorAll('a')].find((each) => each.getAttribute('href') === href);
+    if (!link) throw new Error(`no link to ${href}`);
+    const start = performance.now();
+    link.click();
+    for (;;) {
+      await new Promise((resolve) => requestAnimationFrame(resolve));
+      const title = document.querySelector('main h1');
+      if (title && title !== before && location.pathname === href) return performance.now() - start;
+      if (performance.now() - start > 20_000) throw new Error(`${href} does not come`);
+    }
+  }, path);
+
+test('a studio of 200 students, 5,000 pieces and 12,400 mark sheets', async () => {
+  const { page, problems } = await openPage(browser());
+  const url = server();
+  const taken = await takeIn(page, url, LARGE);
+  const bare = middle(await series(3, () => parseAndWrite(page, BINDERS)));
+  console.log(
+    `import: compared in ${ms(taken.compared)}, taken in in ${ms(taken.written)}; bare parse and write ${ms(bare)}; ratio ${((taken.compared + taken.written) / bare).toFixed(2)} (limit 3)`,
+  );
+
+  const openings = await series(TIMES, async () => {
+    await visit(page, `${url}/settings`);
+    return page.evaluate(() => performance.getEntriesByName('studio read')[0]?.duration ?? NaN);
+  });
+  const raw = await series(TIMES, () => readRaw(page, BINDERS));
+  console.log(
+    `opening: ${ms(middle(openings))} (${rising(openings).map(ms).join(', ')}); raw read ${ms(middle(raw))}; ratio ${(middle(openings) / middle(raw)).toFixed(2)} (limit 1.5)`,
+  );
+
+  const paths = ['/fit', '/programme', '/plan', '/mark', '/readiness', '/library', '/'];
+  await visit(page, url);
+  const changes = new Map<string, number[]>();
+  for (let n = 0; n < 42; n += 1) {
+    const path = paths[n % paths.length] ?? '/';
+    changes.set(path, [...(changes.get(path) ?? []), await follow(page, path)]);
+    await new Promise((resolve) => setTimeout(resolve, 400));
+  }
+  const all = rising([...changes.values()].flat());
+  console.log(
+    `views by link: ${all.length} changes, 95 % within ${ms(at(all, 0.95))} (limit 100), longest ${ms(at(all, 1))} (limit 300); ${[...changes].map(([path, took]) => `${path} ${took.map((each) => each.toFixed(0)).join(' ')}`).join('; ')}`,
+  );
+
+  await follow(page, '/mark');
+  const marks = await page.evaluate(async () => {
+    const saved = () => Number(document.documentElement.dataset['saved']);
+    const total = () => document.querySelector('[data-testid="component-total"]')?.textContent;
+    const drawn: number[] = [];
+    const kept: number[] = [];
+    for (let n = 0; n < 21; n += 1) {
+      const [before, shown, start] = [saved(), total(), performance.now()];
+      const key = String(n % 2 === 0 ? 1 : 4);
+      document.dispatchEvent(new KeyboardEvent('keydown', { key: 'q', code: '', bubbles: true }));
+      document.dispatchEvent(new KeyboardEvent('keydown', { key, code: `Digit${key}`, bubbles: true }));
+      let seen = NaN;
+      while (saved() === before || Number.isNaN(seen)) {
+        await new Promise((resolve) => setTimeout(resolve));
+        if (Number.isNaN(seen) && total() !== shown) seen = performance.now() - start;
+        if (performance.now() - start > 3_000) break;
+      }
+      kept.push(performance.now() - start);
+      drawn.push(seen);
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    return { drawn, kept };
+  });
+  const entries = await page.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      const request = indexedDB.open('bench-entry');
+      request.onupgradeneeded = () => request.result.createObjectStore('kept');
+      request.onsuccess = () => resolve(request.result);
+    });
+    const took: number[] = [];
+    for (let n = 0; n < 21; n += 1) {
+      const start = performance.now();
+      await new Promise<void>((resolve) => {
+        const transaction = db.transaction('kept', 'readwrite');
+        transaction.objectStore('kept').put({ seq: n, changes: [{ data: 'x'.repeat(800) }] }, n);
+        transaction.oncomplete = () => resolve();
+      });
+      took.push(performance.now() - start);
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    db.close();
+    return took;
+  });
+  console.log(
+    `a mark given: on the screen in ${ms(middle(marks.drawn))} (limit 50, longest ${ms(at(rising(marks.drawn), 1))}), acknowledged in ${ms(middle(marks.kept))}; bare journal write ${middle(entries).toFixed(1)} ms; ratio ${(middle(marks.kept) / middle(entries)).toFixed(1)} (limit 2)`,
+  );
+  expect(problems).toEqual([]);
+}, 600_000);
+
+async function series(times: number, measure: () => Promise<number>): Promise<number[]> {
+  const all: number[] = [];
+  for (let n = 0; n < times; n += 1) all.push(await measure());
+  return all;
+}

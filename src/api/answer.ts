@@ -1,0 +1,24 @@
+import { parseJson, validate, type Problem, type Shape } from '@/core/files';
+import type { Result } from '@/core/result';
+import { json, problem } from './problem';
+
+/** Works a request out that was read whole: its body and the query of its address. Nothing else is known of it. */
+export type Answer = (body: Uint8Array, query: URLSearchParams) => Response;
+
+/**
+ * An answer to a JSON body.
+ * @param shape - what the body must hold; problems are answered 422 with their places
+ * @param work - the answer, or problems with what a well-formed body says
+ */
+export const answer =
+  // The type is the shape's own; Yup cannot tell it.
+  // eslint-disable-next-line @typescript-eslint/no-unnecessary-type-parameters
+  <Body>(shape: Shape, work: (body: Body) => Result<unknown, readonly Problem[]>): Answer =>
+    (body) => {
+      const parsed = parseJson(new TextDecoder().decode(body));
+      if (!parsed.ok) return problem(400, 'The body is not JSON', parsed.why);
+      const checked = validate<Body>(shape, parsed.value);
+      if (!checked.ok) return problem(422, 'The body does not hold its form', checked.why);
+      const answered = work(checked.value);
+      return answered.ok ? json(answered.value) : problem(422, 'The body cannot be answered', answered.why);
+    };

@@ -1,0 +1,40 @@
+import type { Answer } from './answer';
+import { checkAnswer } from './check';
+import { levelAnswer } from './level';
+import { panelAnswer } from './panel';
+import { programmesAnswer } from './programmes';
+import { scoreAnswer } from './score';
+import { totalsAnswer } from './totals';
+import { validateAnswer } from './validate-file';
+
+/** What can be asked, by name. */
+export const ANSWERS = {
+  check: checkAnswer,
+  level: levelAnswer,
+  panel: panelAnswer,
+  programmes: programmesAnswer,
+  score: scoreAnswer,
+  totals: totalsAnswer,
+  validate: validateAnswer,
+} satisfies Readonly<Record<string, Answer>>;
+
+/** A request as it goes to a worker. */
+export interface Question {
+  readonly name: keyof typeof ANSWERS;
+  readonly body: Uint8Array;
+  /** Of the address: "part=P1&from=3". */
+  readonly query: string;
+}
+
+/** An answer as it comes back. */
+export interface Answered {
+  readonly status: number;
+  readonly headers: readonly (readonly [string, string])[];
+  readonly text: string;
+}
+
+/** Works a question out where it is called. */
+export async function work({ name, body, query }: Question): Promise<Answered> {
+  const response = ANSWERS[name](body, new URLSearchParams(query));
+  return { status: response.status, headers: [...response.headers], text: await response.text() };
+}
