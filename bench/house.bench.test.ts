@@ -125,7 +125,7 @@ test('a studio of 200 students, 5,000 pieces and 12,400 mark sheets', async () =
     `views by link: ${all.length} changes, 95 % within ${ms(at(all, 0.95))} (limit 100), longest ${ms(at(all, 1))} (limit 300); ${[...changes].map(([path, took]) => `${path} ${took.map((each) => each.toFixed(0)).join(' ')}`).join('; ')}`,
   );
 
-  await follow(page, '/mark');
+  await visit(page, `${url}/mark?goal=goal-student-0`);
   const marks = await page.evaluate(async () => {
     const saved = () => Number(document.documentElement.dataset['saved']);
     const total = () => document.querySelector('[data-testid="component-total"]')?.textContent;

@@ -14,6 +14,7 @@ export { erasedStudents } from './erased';
 export { exportStudio, importPreview, lastBackup, takeImport } from './backup-when-used';
 export { type ImportPreview } from './backup';
 export { keepSnapshot, listSnapshots, restoreSnapshot, sweepAttached, type SnapshotInfo } from './snapshots';
+export { breathe } from './breathe';
 export type { Now } from './clock';
 export { newId } from './seed';
 export { dismissNotice, openStudio, redo, setAside, undo, type ReadyState } from './studio-store';

@@ -11,7 +11,7 @@ import { RuleEditor } from './library/parts/RuleEditor';
 import { DecisionItem } from './register/parts/DecisionItem';
 import { LessonItem } from './register/parts/LessonItem';
 import { StudentDialog } from './register/parts/StudentDialog';
-import { registerModel } from './register/register-model';
+import { contextsOfDay, registerModel } from './register/register-model';
 import { PasteTable } from './shell/PasteTable';
 import { contextOf, studio, today } from './test-studio';
 
@@ -19,7 +19,7 @@ beforeAll(standInForTheBrowser);
 afterEach(cleanup);
 
 describe('Register', () => {
-  const model = registerModel(studio, today, today, '15:46');
+  const model = registerModel(studio, today, today, '15:46', contextsOfDay(studio, today, today));
   const now = { day: today, time: '15:46' };
   const lesson = (id: string, open = true) => {
     const row = model.rows.find((each) => each.lesson.students.some((student) => student.id === id))!;
@@ -51,7 +51,13 @@ describe('Register', () => {
   });
   test('a shared lesson is recorded for both at once', () => {
     const thursday = day('2027-01-21');
-    const [row] = registerModel(studio, thursday, today, '15:46').rows;
+    const [row] = registerModel(
+      studio,
+      thursday,
+      today,
+      '15:46',
+      contextsOfDay(studio, thursday, today),
+    ).rows;
     const record = vi.fn();
     render(
       <LessonItem

@@ -4,7 +4,7 @@ import { totalModel, typedMark } from './mark/mark-model';
 import { calendarEvents } from './plan/save-calendar';
 import { geometryOf, marksOf } from './plan/stave-model';
 import { candidatesOf } from './programme/programme-model';
-import { miniLines, registerModel } from './register/register-model';
+import { contextsOfDay, miniLines, registerModel } from './register/register-model';
 import { contextOf, studio, today } from './test-studio';
 
 test.each([
@@ -86,7 +86,7 @@ test('candidates: what breaks a rule comes last and says why; minutes follow the
 });
 
 test('the register: rows by the clock, what is on, and the mini-stave with own marks where there is no other', () => {
-  const model = registerModel(studio, today, today, '15:46');
+  const model = registerModel(studio, today, today, '15:46', contextsOfDay(studio, today, today));
   expect(model.rows.map((row) => `${row.lesson.start} ${row.state}`)).toEqual([
     '13:10 done',
     '13:35 done',

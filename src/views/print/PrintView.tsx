@@ -7,7 +7,7 @@ import { initials, instrumentOn } from '@/core/students';
 import { formatDay, isCalendarDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
-import { registerModel } from '../register/register-model';
+import { contextsOfDay, registerModel } from '../register/register-model';
 import { weeksWords } from '../shell/words';
 import { queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
@@ -72,7 +72,13 @@ function DaySheet({
   readonly day: CalendarDay;
   readonly nameOf: NameOf;
 }) {
-  const model = registerModel(ready.studio, day, ready.now.day, '00:00');
+  const model = registerModel(
+    ready.studio,
+    day,
+    ready.now.day,
+    '00:00',
+    contextsOfDay(ready.studio, day, ready.now.day),
+  );
   // What was moved away or cancelled is not taught on this day.
   const rows = model.rows.filter(({ lesson }) => lesson.state !== 'moved' && lesson.state !== 'cancelled');
   return (

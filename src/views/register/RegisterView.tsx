@@ -30,6 +30,7 @@ import { DecisionItem } from './parts/DecisionItem';
 import { LessonItem } from './parts/LessonItem';
 import { StudentList } from './parts/StudentList';
 import { registerModel } from './register-model';
+import { useGoalContexts } from './use-goal-contexts';
 import css from './RegisterView.module.css';
 
 const EndGoalDialog = lazy(() =>
@@ -45,6 +46,10 @@ const PasteStudentsDialog = lazy(() =>
   import('./parts/PasteStudentsDialog').then((part) => ({ default: part.PasteStudentsDialog })),
 );
 
+/** Decisions drawn at first, and with each press; our choice: a screen of them, then a few screens. */
+const FIRST_DECISIONS = 25;
+const MORE_DECISIONS = 50;
+
 export const RegisterView = () => <StudioPage>{(ready) => <Register ready={ready} />}</StudioPage>;
 
 function Register({ ready }: { readonly ready: ReadyState }) {
@@ -57,7 +62,13 @@ function Register({ ready }: { readonly ready: ReadyState }) {
   const entering = useEntering(ready);
   const [ending, setEnding] = useState<GoalContext | null>(null);
   const decisionList = useRef<HTMLUListElement>(null);
-  const model = useMemo(() => registerModel(studio, day, now.day, now.time), [studio, day, now]);
+  const { contexts, left: unsettled } = useGoalContexts(studio, day, now.day);
+  const model = useMemo(
+    () => registerModel(studio, day, now.day, now.time, contexts),
+    [studio, day, now, contexts],
+  );
+  const byGoal = useMemo(() => new Map(contexts.map((each) => [each.goal.id, each])), [contexts]);
+  const [most, showMost] = useState(FIRST_DECISIONS);
   const open =
     model.rows.find((row) => row.lesson.id === picked) ??
     model.rows.find((row) => row.state === 'now') ??
@@ -186,13 +197,21 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           </Section>
           <Section
             title="Decisions waiting"
-            end={model.decisions.length > 0 ? `${model.decisions.length}, first due first` : undefined}
+            end={
+              unsettled > 0
+                ? `${model.decisions.length} so far, ${unsettled} goals to come`
+                : model.decisions.length > 0
+                  ? `${model.decisions.length}, first due first`
+                  : undefined
+            }
           >
-            {model.decisions.length === 0 && <p className={css.none}>Nothing to decide.</p>}
+            {model.decisions.length === 0 && unsettled === 0 && (
+              <p className={css.none}>Nothing to decide.</p>
+            )}
             <Roving>
               <ul ref={decisionList}>
-                {model.decisions.map((decision, at) => {
-                  const context = model.contexts.find((each) => each.goal.id === decision.goalId);
+                {model.decisions.slice(0, most).map((decision, at) => {
+                  const context = byGoal.get(decision.goalId);
                   return context ? (
                     <DecisionItem
                       key={at}
@@ -216,6 +235,11 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                 })}
               </ul>
             </Roving>
+            {model.decisions.length > most && (
+              <Button look="quiet" onClick={() => showMost(most + MORE_DECISIONS)}>
+                Show more; {model.decisions.length - most} are left
+              </Button>
+            )}
           </Section>
           <Section title="Students" end={`${active.length} in the studio`}>
             <div className={css.add}>

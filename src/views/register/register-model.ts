@@ -2,14 +2,14 @@ import { latestSheet } from '@/core/marks';
 import { lessonsOfStudent, type Studio } from '@/core/files';
 import {
   decisionsOf,
-  deadlinesOf,
   goalContext,
+  openGoals,
+  unsettledGoals,
+  deadlinesOf,
   clashesWith,
   hearToday,
   makeUpsOwed,
   lessonsOfDay,
-  openGoals,
-  unsettledGoals,
   type DayLesson,
   type Deadline,
   type Decision,
@@ -36,19 +36,29 @@ export interface RegisterModel {
   readonly rows: readonly LessonRow[];
   readonly deadlines: readonly Deadline[];
   readonly decisions: readonly Decision[];
-  readonly contexts: readonly GoalContext[];
 }
 
-/** The day as the register shows it; `time` "15:46" tells what is over and what is on. */
+/** The open goals of the students who have a lesson on a day, with all that follows from them. */
+export function contextsOfDay(studio: Studio, day: CalendarDay, today: CalendarDay): GoalContext[] {
+  const students = new Set(
+    lessonsOfDay(studio, day).flatMap((lesson) => lesson.students.map(({ id }) => id)),
+  );
+  return [...openGoals(studio), ...unsettledGoals(studio)].flatMap((goal) =>
+    students.has(goal.studentId) ? (goalContext(studio, goal, today) ?? []) : [],
+  );
+}
+
+/**
+ * The day as the register shows it; `time` "15:46" tells what is over and what is on.
+ * @param contexts - of the goals as far as they are worked out
+ */
 export function registerModel(
   studio: Studio,
   day: CalendarDay,
   today: CalendarDay,
   time: string,
+  contexts: readonly GoalContext[],
 ): RegisterModel {
-  const contexts = [...openGoals(studio), ...unsettledGoals(studio)].flatMap(
-    (goal) => goalContext(studio, goal, today) ?? [],
-  );
   const coming = contexts.filter(({ goal, session }) => goal.closedOn === null && session.day >= today);
   const decisions = decisionsOf(contexts, today);
   const lessons = lessonsOfDay(studio, day);
@@ -82,7 +92,7 @@ export function registerModel(
       state: settled || over ? 'done' : begun ? 'now' : 'to come',
     };
   });
-  return { rows, deadlines: deadlinesOf(coming, today), decisions, contexts };
+  return { rows, deadlines: deadlinesOf(coming, today), decisions };
 }
 
 /** The last mark of each component as the mini-stave draws it: standing marks, else the student's own. */
