@@ -10,6 +10,7 @@ const answers = (description: string) => ({
   '413': { $ref: '#/components/responses/problem' },
   '415': { $ref: '#/components/responses/problem' },
   '422': { $ref: '#/components/responses/problem' },
+  '503': { $ref: '#/components/responses/problem' },
 });
 const post = (operationId: string, summary: string, schema: string, description: string) => ({
   post: { operationId, summary, requestBody: body(schema), responses: answers(description) },
