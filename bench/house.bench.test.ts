@@ -131,7 +131,11 @@ test('a studio of 200 students, 5,000 pieces and 12,400 mark sheets', async () =
     const drawn: number[] = [];
     const kept: number[] = [];
     // An entry of the journal has the mark from the moment its transaction is complete.
-    const put = IDBObjectStore.prototype.put;
+    const put = Reflect.get(IDBObjectStore.prototype, 'put') as (
+      this: IDBObjectStore,
+      value: unknown,
+      key?: IDBValidKey,
+    ) => IDBRequest<IDBValidKey>;
     let begun = 0;
     IDBObjectStore.prototype.put = function (value: unknown, key?: IDBValidKey) {
       if (typeof key === 'string' && /^\d{10}$/.test(key))

@@ -56,7 +56,9 @@ test('a duplicated tab has its own undo; the first keeps its own', async () => {
   const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/mark?studio=demo&goal=orla-5&component=d`);
   await kept(page, () => page.keyboard.press('Digit4'));
-  const memory = await page.evaluate(() => JSON.stringify({ ...sessionStorage }));
+  const memory = await page.evaluate(() =>
+    JSON.stringify(Object.fromEntries(Object.entries(sessionStorage))),
+  );
   const copy = await page.browserContext().newPage();
   // What duplicating does: the memory of the tab is copied.
   await copy.evaluateOnNewDocument((kept_) => {

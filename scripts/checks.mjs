@@ -4,6 +4,7 @@ import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { oddLicences } from './notices.mjs';
 import { root } from './setup.mjs';
 
 /**
@@ -35,6 +36,13 @@ export const CHECKS = [
     () => tool('dependency-cruiser#depcruise', 'src', 'e2e', 'bench', '--output-type', 'err'),
   ],
   ['unused code', () => tool('knip')],
+  [
+    'licences of what is shipped',
+    () => {
+      const odd = oddLicences();
+      return { ok: odd.length === 0, said: odd.join('\n') };
+    },
+  ],
 ];
 
 /** Runs the checks one after the other; returns how many passed and failed. */

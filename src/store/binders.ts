@@ -139,7 +139,8 @@ export class Binders {
     return found.flatMap(({ key, problems }) => {
       const record = this.#records.get(key);
       const binder = this.#places.get(key);
-      if (!record || binder === undefined) return [];
+      // It may have been put right since it was looked at.
+      if (!record || binder === undefined || readRecord(record, { kinds: this.kinds }).ok) return [];
       this.#records.delete(key);
       this.#places.delete(key);
       this.#keys.get(binder)?.delete(key);

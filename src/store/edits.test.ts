@@ -19,7 +19,7 @@ import {
   undo,
   wipe,
 } from '.';
-import { getState, start, wipeStudio, type ReadyState } from './studio-store';
+import { getState, start, subscribe, wipeStudio, type ReadyState } from './studio-store';
 import { standInLocks } from './test-locks';
 
 standInLocks();
@@ -264,4 +264,17 @@ test('undo after a goal is closed and opened again', async () => {
   await redo();
   await undo();
   expect(ready().studio.goals.get('orla-5')?.closedOn).toBeNull();
+});
+
+test('an action is published once: what it changed, its name and its number together', async () => {
+  const seen: string[] = [];
+  const end = subscribe(() => {
+    const { saved, undo: name } = ready();
+    seen.push(`${saved} ${name ?? ''} ${marksOf('nell-5')['notes'] ?? ''}`);
+  });
+  const before = ready().saved;
+  await giveMark('nell-5', 's', 'teacher', 'notes', 4);
+  await undo();
+  end();
+  expect(seen).toEqual([`${before + 1} give a mark 4`, `${before + 2}  `]);
 });

@@ -199,8 +199,10 @@ function refreshView(which: Which, keys: readonly string[] | 'all'): void {
           view,
           keys.map((key) => records.get(key) ?? gone(key)),
         );
-  if (state.kind === 'ready') publish(which);
+  if (state.kind === 'ready' && !acting) publish(which);
 }
+/** An action of this tab is being kept: it publishes once, when it is acknowledged. */
+let acting = false;
 function gone(key: string): NowStands {
   const slash = key.indexOf('/');
   return { kind: key.slice(0, slash), id: key.slice(slash + 1), data: null };
@@ -245,6 +247,7 @@ async function keep(
   options: CommitOptions = {},
 ): Promise<readonly Change[] | null> {
   const { journal: open, which } = opened();
+  acting = true;
   try {
     const entry = await open.commit(action, compute, options);
     if (entry) channel?.postMessage(entry.seq);
@@ -257,7 +260,13 @@ async function keep(
     // The view keeps what was typed, since its action fails; the page says what is wrong with it.
     if (error instanceof InvalidEdit) publish(which, `Not kept: ${placesOf(error)}.`);
     throw error;
+  } finally {
+    acting = false;
   }
+}
+/** What other tabs have done may have come in while an action was tried that kept nothing. */
+function publishOthers(which: Which): void {
+  if (state.kind === 'ready' && state.studio !== view) publish(which);
 }
 const placesOf = ({ problems }: InvalidEdit): string =>
   problems
@@ -286,7 +295,10 @@ export const act = (
   inTurn(async () => {
     const { which } = opened();
     const changes = await keep(action, (records) => changesOf(records, edits(view), newId), { attach });
-    if (!changes) return false;
+    if (!changes) {
+      publishOthers(which);
+      return false;
+    }
     tell(`Done: ${action}`);
     publish(which);
     return true;
@@ -320,7 +332,10 @@ async function turnBack(way: 'undo' | 'redo'): Promise<void> {
       );
       return;
     }
-    if (!changes) return;
+    if (!changes) {
+      publishOthers(which);
+      return;
+    }
     tell(`${way === 'undo' ? 'Undone' : 'Done again'}: ${last.action}`);
     publish(which);
     return;
@@ -399,7 +414,10 @@ export const takeRecords = (
         }),
       { attach },
     );
-    if (!changes) return false;
+    if (!changes) {
+      publishOthers(which);
+      return false;
+    }
     publish(which);
     return true;
   });

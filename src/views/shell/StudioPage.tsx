@@ -38,7 +38,10 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
   // The first one follows the first change of an empty studio.
   const begun = state.kind === 'ready' && state.saved > 0;
   useEffect(() => {
-    if (which && day && begun) void keepSnapshot(which, day).catch(() => undefined);
+    if (!which || !day || !begun) return undefined;
+    // A large studio takes some hundred milliseconds: not while somebody waits.
+    const idle = requestIdleCallback(() => void keepSnapshot(which, day).catch(() => undefined));
+    return () => cancelIdleCallback(idle);
   }, [which, day, begun]);
   const told = state.kind === 'ready' ? state.told : null;
   useEffect(() => {
