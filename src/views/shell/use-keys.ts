@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 /** Presses of these are no typing. */
 const PRESSED = ['checkbox', 'radio', 'button', 'submit', 'reset', 'file', 'color', 'range'];
@@ -26,10 +26,11 @@ function nameOf(event: KeyboardEvent): string {
 /** Keys of a view. Nothing happens while a field is typed in or a dialog is open. */
 export function useKeys(keys: Readonly<Record<string, () => void>>): void {
   const latest = useRef(keys);
-  useEffect(() => {
+  // A key pressed as soon as the view is seen is one of its own.
+  useLayoutEffect(() => {
     latest.current = keys;
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (event.defaultPrevented || typing(event.target) || document.querySelector('dialog[open]')) return;
       const name = nameOf(event);
