@@ -17,10 +17,10 @@ import { changesOf, InvalidEdit, reverse, type Edit } from './changes';
 import { DEMO_NOW, everyMinute, wallClock, type Now } from './clock';
 import { stacksOf, type Stacks } from './history';
 import { Journal, type CommitOptions, type Lock } from './journal';
-import { browserKv, databaseOf, type Kv } from './kv';
+import { browserKv, type Kv } from './kv';
 import { browserRows } from './rows';
 import { newId } from './seed';
-import { writeSnapshot } from './snapshot-store';
+import { studioThere, takenOver } from './studio-databases';
 import { tabId } from './tab';
 import { databaseName, type Which } from './which';
 
@@ -92,16 +92,6 @@ export async function start(): Promise<void> {
   else set({ kind: 'first run' });
 }
 
-/** A studio that is in this browser though the choice of it is not: a browser killed early loses the choice alone. */
-async function studioThere(): Promise<Which | null> {
-  const names = new Set((await indexedDB.databases()).map(({ name }) => name));
-  const name = databaseName('own');
-  const hasBinders =
-    names.has(databaseOf(name, 'journal')) && (await browserKv(name).keys('journal')).length > 0;
-  const hasRows = names.has(name) && (await browserRows(name).all()).length > 0;
-  return hasBinders || hasRows ? 'own' : null;
-}
-
 /** Opens a studio; the demo is laid out on its first opening. The two never share a database. */
 export async function openStudio(which: Which): Promise<void> {
   set({ kind: 'opening' });
@@ -123,7 +113,7 @@ export async function openStudio(which: Which): Promise<void> {
     journal = opened;
     kv = store;
     blocked = new Set();
-    const late = await takenOver(which, store, lock);
+    const late = await takenOver(which, store, lock, nowOf(which).day);
     performance.mark('reading');
     await opened.open();
     performance.measure('studio read', 'reading');
@@ -160,20 +150,6 @@ export async function openStudio(which: Which): Promise<void> {
   } catch (error) {
     set({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
   }
-}
-
-/** A database of the form before binders, taken over once. */
-async function takenOver(which: Which, store: Kv, lock: Lock): Promise<readonly Change[]> {
-  const name = databaseName(which);
-  const databases = await indexedDB.databases();
-  if (!databases.some((each) => each.name === name)) return [];
-  const rows = browserRows(name);
-  const { takeOver } = await import('./take-over');
-  return lock(async () => {
-    const late = await takeOver(rows, store, (records) => writeSnapshot(which, nowOf(which).day, records));
-    if (late.length === 0) await rows.clear();
-    return late;
-  });
 }
 
 let stopClock: (() => void) | null = null;
@@ -357,7 +333,7 @@ export async function erase(action: string, key: string): Promise<readonly strin
     action,
     (records) => ownedBy(key, KINDS, records).map((each) => ({ key: each, before: null, after: null })),
     // What was set aside there may be theirs as well.
-    { purge: true, empties: binder?.endsWith(key) ? [binder] : [] },
+    { purge: true, empties: binder === key ? [binder] : [] },
   );
   publish(which);
   return (changes ?? []).map((each) => each.key);

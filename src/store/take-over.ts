@@ -122,10 +122,8 @@ async function write(
   binders.take(taken);
   for (const value of aside) binders.readAnew('loose', value);
   await keep([...binders.records.values()]);
-  const side = (value: unknown): StoredRecord | null => {
-    const read = readRecord(value, { kinds, apart: binders.apart });
-    return read.ok ? read.value : null;
-  };
+  const side = (value: unknown) =>
+    value === null || value === undefined ? null : readRecord(value, { kinds, apart: binders.apart });
   const kept = entries.slice(-KEPT).map(({ seq, action, changes }): JournalEntry => ({
     seq,
     action: typeof action === 'string' ? action : '',
@@ -134,7 +132,12 @@ async function write(
     turn: null,
     purge: false,
     empties: [],
-    changes: changes.map(({ key, before, after }) => ({ key, before: side(before), after: side(after) })),
+    // A side that does not hold stands for nothing: neither for a record nor for there being none.
+    changes: changes.flatMap(({ key, ...sides }): Change[] => {
+      const [before, after] = [side(sides.before), side(sides.after)];
+      if (before?.ok === false || after?.ok === false) return [];
+      return [{ key, before: before?.value ?? null, after: after?.value ?? null }];
+    }),
   }));
   for (const [id, text] of binders.apart) await kv.set('attached', id, text);
   for (const entry of kept) await kv.set('journal', entryKey(entry.seq), entry);

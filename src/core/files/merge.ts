@@ -1,4 +1,7 @@
 import equal from 'fast-deep-equal';
+import type { Student } from '../students';
+import { KINDS } from './kinds';
+import { ownedBy } from './owners';
 import { recordKey, type StoredRecord } from './records';
 
 /** What importing records would do, before it does anything. */
@@ -12,25 +15,14 @@ export interface MergePreview {
   readonly older: number;
 }
 
-const fieldOf = ({ data }: StoredRecord, name: string) =>
-  String((data as unknown as Readonly<Record<string, unknown>>)[name]);
-
-/** What would be taken without some students: neither they nor their goals, marks, lessons and repertoire. */
+/** What would be taken without some students: neither they nor anything that belongs to them. */
 export function withoutStudents(merge: MergePreview, ids: ReadonlySet<string>): MergePreview {
-  const theirs = (name: string, record: StoredRecord) => ids.has(fieldOf(record, name));
-  const goals = new Set(
-    merge.add.filter((record) => record.kind === 'goal' && theirs('studentId', record)).map(({ id }) => id),
-  );
-  const add = merge.add.filter((record) =>
-    record.kind === 'student' || record.kind === 'skillbook'
-      ? !ids.has(record.id)
-      : record.kind === 'sheet'
-        ? !goals.has(fieldOf(record, 'goalId'))
-        : !theirs('studentId', record),
-  );
+  const byKey = new Map(merge.add.map((record) => [recordKey(record), record]));
+  const theirs = new Set([...ids].flatMap((id) => ownedBy(recordKey({ kind: 'student', id }), KINDS, byKey)));
+  const add = merge.add.filter((record) => !theirs.has(recordKey(record)));
   // Who shared a lesson with one of them shares it with nobody here.
   const alone = add.map((record) =>
-    record.kind === 'student' && theirs('sharesWith', record)
+    record.kind === 'student' && ids.has((record.data as Student).sharesWith ?? '')
       ? { ...record, data: { ...record.data, sharesWith: null } }
       : record,
   );

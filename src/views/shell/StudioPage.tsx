@@ -167,7 +167,7 @@ class Boundary extends Component<BoundaryProps, { readonly message: string | nul
     if (this.#checked) return;
     this.#checked = true;
     void checkWhole(this.props.which).then((found) => {
-      if (found > 0) this.setState({ message: null });
+      if (found !== null && found > 0) this.setState({ message: null });
     });
   }
   override render() {

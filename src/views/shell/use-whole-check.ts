@@ -4,12 +4,12 @@ import { askCheck } from '@/workers/check-client';
 
 /**
  * Checks all data of the studio in a worker and sets aside what does not hold.
- * @returns how many records were set aside
+ * @returns how many records were set aside; null where the check itself failed
  */
-export async function checkWhole(which: Which): Promise<number> {
+export async function checkWhole(which: Which): Promise<number | null> {
   const found = await askCheck(databaseName(which));
-  setAside(found);
-  return found.length;
+  if (found) setAside(found);
+  return found?.length ?? null;
 }
 
 const CHECKED = 'formal-stave.checked';
@@ -22,8 +22,10 @@ export function useWholeCheck(which: Which | null): void {
   useEffect(() => {
     if (which === null || sessionStorage.getItem(CHECKED) === which) return undefined;
     const idle = requestIdleCallback(() => {
-      sessionStorage.setItem(CHECKED, which);
-      void checkWhole(which).then(() => sweepAttached(which));
+      void checkWhole(which).then((found) => {
+        if (found !== null) sessionStorage.setItem(CHECKED, which);
+        return sweepAttached(which);
+      });
     });
     return () => cancelIdleCallback(idle);
   }, [which]);
