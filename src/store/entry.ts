@@ -88,3 +88,26 @@ export function numbersOf(
   }
   return { seqs, odd };
 }
+
+/** What is written after every action: how far the binders have come, and what entries there are. */
+export interface JournalHead {
+  /** Number of the first entry there is. */
+  readonly base: number;
+  /** Number of the last entry whose binders are written. */
+  readonly applied: number;
+  readonly noted: readonly Noted[];
+}
+export const HEAD = 'head';
+/** Number of the last action taken over from a database of the form before. */
+export const ROWS = 'rows';
+
+export const isOfEntry = (key: string) => key !== HEAD && key !== ROWS;
+
+export function headOf(value: unknown): JournalHead {
+  const head = (value ?? {}) as Partial<JournalHead>;
+  return {
+    base: isSeq(head.base) ? head.base : 1,
+    applied: isSeq(head.applied) ? head.applied : 0,
+    noted: Array.isArray(head.noted) ? head.noted.filter(isNoted) : [],
+  };
+}

@@ -3,11 +3,13 @@ import { Binders, type Change, type SetAside } from './binders';
 import {
   badEntry,
   entryKey,
+  HEAD,
+  headOf,
   isEntry,
-  isNoted,
-  isSeq,
+  isOfEntry,
   numbersOf,
   type JournalEntry,
+  type JournalHead,
   type Noted,
   type Turn,
 } from './entry';
@@ -24,29 +26,6 @@ export interface JournalState {
   readonly seq: number;
   /** The entries that are still there, in their order. */
   readonly noted: readonly Noted[];
-}
-
-/** What is written after every action: how far the binders have come, and what entries there are. */
-export interface JournalHead {
-  /** Number of the first entry there is. */
-  readonly base: number;
-  /** Number of the last entry whose binders are written. */
-  readonly applied: number;
-  readonly noted: readonly Noted[];
-}
-export const HEAD = 'head';
-/** Number of the last action taken over from a database of the form before. */
-export const ROWS = 'rows';
-
-const isOfEntry = (key: string) => key !== HEAD && key !== ROWS;
-
-function headOf(value: unknown): JournalHead {
-  const head = (value ?? {}) as Partial<JournalHead>;
-  return {
-    base: isSeq(head.base) ? head.base : 1,
-    applied: isSeq(head.applied) ? head.applied : 0,
-    noted: Array.isArray(head.noted) ? head.noted.filter(isNoted) : [],
-  };
 }
 
 /** Entries kept to be undone, and for tabs that wake up late; how many more there may be before the first are dropped. */

@@ -18,6 +18,7 @@ import { DEMO_NOW, everyMinute, wallClock, type Now } from './clock';
 import { stacksOf, type Stacks } from './history';
 import { Journal, type CommitOptions, type Lock } from './journal';
 import { browserKv, type Kv } from './kv';
+import { tellRecords } from './record-feed';
 import { browserRows } from './rows';
 import { newId } from './seed';
 import { studioThere, takenOver } from './studio-databases';
@@ -168,13 +169,9 @@ let view: Studio = NO_STUDIO;
 function refreshView(which: Which, keys: readonly string[] | 'all'): void {
   if (!journal) return;
   const { records } = journal.state;
-  view =
-    keys === 'all'
-      ? withRecords(NO_STUDIO, records.values())
-      : withRecords(
-          view,
-          keys.map((key) => records.get(key) ?? gone(key)),
-        );
+  const changed = keys === 'all' ? keys : keys.map((key) => records.get(key) ?? gone(key));
+  view = changed === 'all' ? withRecords(NO_STUDIO, records.values()) : withRecords(view, changed);
+  tellRecords(which, changed);
   if (state.kind === 'ready' && !acting) publish(which);
 }
 /** An action of this tab is being kept: it publishes once, when it is acknowledged. */

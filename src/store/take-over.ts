@@ -1,7 +1,6 @@
 import { KINDS, readRecord, type KindTable, type StoredRecord } from '@/core/files';
 import { Binders, type Change } from './binders';
-import { entryKey, isSeq, type JournalEntry, type Noted } from './entry';
-import { HEAD, ROWS, type JournalHead } from './journal';
+import { entryKey, HEAD, isSeq, ROWS, type JournalEntry, type JournalHead, type Noted } from './entry';
 import { AREAS, type Kv } from './kv';
 
 /** A database of the form before binders: each record a row of its own, the journal among them. */

@@ -104,7 +104,7 @@ describe('Register', () => {
     } as const;
     const show = (decision: Parameters<typeof DecisionItem>[0]['decision']) => {
       cleanup();
-      render(<DecisionItem decision={decision} context={context} today={today} {...events} />);
+      render(<DecisionItem decision={decision} names={context} today={today} {...events} />);
     };
     show({ kind: 'enter', ...common, level: 'Level 4', session: 'spring', open: [] });
     press('Enter');

@@ -1,26 +1,18 @@
 import { looksKept } from '@/core/files';
+import { ok } from '@/core/result';
 import { browserKv } from '@/store/kv';
 import { problemsIn } from '@/store/problems-in';
-import type { CheckReply, CheckRequest } from './check.protocol';
+import type { check } from './check.job';
+import { serve } from './serve';
 
-const send = (reply: CheckReply) => self.postMessage(reply);
-
-self.addEventListener('message', ({ data }: MessageEvent<CheckRequest>) => {
-  void check(data).catch((error: unknown) =>
-    send({
-      kind: 'crashed',
-      requestId: data.requestId,
-      message: error instanceof Error ? error.message : '',
-    }),
-  );
+serve<{ check: typeof check }>({
+  check: async (name, asked) => {
+    const binders = await browserKv(name).all('binders');
+    const found = binders.flatMap(([, value], at) => {
+      if (at % 20 === 0) asked.tell(at / binders.length);
+      const { records } = (value ?? {}) as { readonly records?: unknown };
+      return Array.isArray(records) ? problemsIn(records.filter((each) => looksKept(each))) : [];
+    });
+    return ok(found);
+  },
 });
-
-async function check({ requestId, name }: CheckRequest): Promise<void> {
-  const binders = await browserKv(name).all('binders');
-  const found = binders.flatMap(([, value], at) => {
-    if (at % 20 === 0) send({ kind: 'progress', requestId, fraction: at / binders.length });
-    const { records } = (value ?? {}) as { readonly records?: unknown };
-    return Array.isArray(records) ? problemsIn(records.filter((each) => looksKept(each))) : [];
-  });
-  send({ kind: 'answer', requestId, found });
-}

@@ -1,9 +1,10 @@
 import { VerovioToolkit } from 'verovio/esm';
 // As a file of its own: it is large, and is loaded only when a score is opened.
 import moduleUrl from 'verovio/wasm?url';
-import type { EngraveReply, EngraveRequest } from './engrave.protocol';
+import { ok, refuse } from '@/core/result';
+import type { engrave } from './engrave.job';
+import { serve } from './serve';
 
-const send = (reply: EngraveReply) => self.postMessage(reply);
 let toolkit: Promise<VerovioToolkit> | undefined;
 
 async function load(): Promise<VerovioToolkit> {
@@ -11,38 +12,26 @@ async function load(): Promise<VerovioToolkit> {
   return new VerovioToolkit(await create());
 }
 
-self.addEventListener('message', ({ data }: MessageEvent<EngraveRequest>) => {
-  engrave(data).catch((error: unknown) =>
-    send({
-      kind: 'crashed',
-      requestId: data.requestId,
-      message: error instanceof Error ? error.message : '',
-    }),
-  );
+serve<{ engrave: typeof engrave }>({
+  engrave: async ({ xml, width, scale }) => {
+    toolkit ??= load();
+    const engraver = await toolkit;
+    engraver.setOptions({
+      breaks: 'auto',
+      pageWidth: Math.round((width * 100) / scale),
+      pageHeight: 60_000,
+      adjustPageHeight: true,
+      scale,
+      header: 'none',
+      footer: 'none',
+      svgViewBox: true,
+      svgRemoveXlink: true,
+      pageMarginTop: 40,
+      pageMarginBottom: 40,
+      pageMarginLeft: 20,
+      pageMarginRight: 20,
+    });
+    if (!engraver.loadData(xml)) return refuse('not readable');
+    return ok(Array.from({ length: engraver.getPageCount() }, (_, page) => engraver.renderToSVG(page + 1)));
+  },
 });
-
-async function engrave({ requestId, xml, width, scale }: EngraveRequest): Promise<void> {
-  toolkit ??= load();
-  const engraver = await toolkit;
-  engraver.setOptions({
-    breaks: 'auto',
-    pageWidth: Math.round((width * 100) / scale),
-    pageHeight: 60_000,
-    adjustPageHeight: true,
-    scale,
-    header: 'none',
-    footer: 'none',
-    svgViewBox: true,
-    svgRemoveXlink: true,
-    pageMarginTop: 40,
-    pageMarginBottom: 40,
-    pageMarginLeft: 20,
-    pageMarginRight: 20,
-  });
-  if (!engraver.loadData(xml)) {
-    send({ kind: 'crashed', requestId, message: 'the engraver cannot read this score' });
-    return;
-  }
-  const pages = Array.from({ length: engraver.getPageCount() }, (_, page) => engraver.renderToSVG(page + 1));
-  send({ kind: 'answer', requestId, pages });
-}

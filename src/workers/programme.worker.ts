@@ -1,22 +1,21 @@
 import { adviseProgrammes, whyNot, type RankedProgramme } from '@/core/programme';
-import type { ProgrammeReply, ProgrammeRequest } from './programme.protocol';
+import { ok } from '@/core/result';
+import type { programmes, SearchProgress, whyNotPiece } from './programme.job';
+import { serve, type Asked } from './serve';
 
-const send = (reply: ProgrammeReply) => self.postMessage(reply);
 /** Milliseconds between two words of progress. */
 const BETWEEN = 100;
 
-self.addEventListener('message', ({ data }: MessageEvent<ProgrammeRequest>) => {
-  const { requestId, question } = data;
+function teller(asked: Asked<SearchProgress>): (tried: number, soFar: () => RankedProgramme[]) => void {
   let told = performance.now();
-  const hear = (tried: number, soFar: () => RankedProgramme[]) => {
+  return (tried, soFar) => {
     if (performance.now() - told < BETWEEN) return;
     told = performance.now();
-    send({ kind: 'progress', requestId, tried, best: soFar() });
+    asked.tell({ tried, best: soFar() });
   };
-  try {
-    if (data.whyNot === null) send({ kind: 'advice', requestId, advice: adviseProgrammes(question, hear) });
-    else send({ kind: 'why', requestId, why: whyNot(question, data.whyNot, hear) });
-  } catch (error) {
-    send({ kind: 'crashed', requestId, message: error instanceof Error ? error.message : '' });
-  }
+}
+
+serve<{ programmes: typeof programmes; whyNotPiece: typeof whyNotPiece }>({
+  programmes: (question, asked) => ok(adviseProgrammes(question, teller(asked))),
+  whyNotPiece: ({ question, pieceId }, asked) => ok(whyNot(question, pieceId, teller(asked))),
 });

@@ -1,45 +1,28 @@
+import { ok, refuse } from '@/core/result';
 import { readScore, readScoreText, xRay } from '@/core/score';
-import type { ScoreReply, ScoreRequest } from './score.protocol';
+import type { readScoreFile } from './score.job';
+import { serve } from './serve';
 
-const send = (reply: ScoreReply) => self.postMessage(reply);
+/** Least share of a file between two words of progress. */
+const STEP = 0.05;
 
-self.addEventListener('message', ({ data }: MessageEvent<ScoreRequest>) => {
-  try {
-    answer(data);
-  } catch (error) {
-    send({
-      kind: 'crashed',
-      requestId: data.requestId,
-      message: error instanceof Error ? error.message : '',
-    });
-  }
-});
-
-function answer({ requestId, file, options }: ScoreRequest): void {
-  let told = 0;
-  const read =
-    typeof file === 'string'
-      ? withText(file, readScoreText(file))
-      : readScore(file, (fraction) => {
-          if (fraction - told < 0.05) return;
-          told = fraction;
-          send({ kind: 'progress', requestId, fraction });
-        });
-  if (!read.ok) {
-    send({ kind: 'refused', requestId, why: read.why });
-    return;
-  }
-  const { score, text } = read.value;
-  const seen = xRay(score, options);
-  if (!seen.ok) {
-    send({ kind: 'refused', requestId, why: seen.why });
-    return;
-  }
-  const { part, ...found } = seen.value;
-  send({
-    kind: 'answer',
-    requestId,
-    answer: {
+serve<{ readScoreFile: typeof readScoreFile }>({
+  readScoreFile: ({ file, options }, asked) => {
+    let told = 0;
+    const read =
+      typeof file === 'string'
+        ? withText(file, readScoreText(file))
+        : readScore(file, (fraction) => {
+            if (fraction - told < STEP) return;
+            told = fraction;
+            asked.tell(fraction);
+          });
+    if (!read.ok) return refuse(read.why);
+    const { score, text } = read.value;
+    const seen = xRay(score, options);
+    if (!seen.ok) return refuse(seen.why);
+    const { part, ...found } = seen.value;
+    return ok({
       ...found,
       title: score.title,
       composer: score.composer,
@@ -47,8 +30,9 @@ function answer({ requestId, file, options }: ScoreRequest): void {
       part: part.id,
       notices: score.notices,
       xml: text,
-    },
-  });
-}
+    });
+  },
+});
+
 const withText = (text: string, read: ReturnType<typeof readScoreText>) =>
-  read.ok ? { ok: true as const, value: { score: read.value, text } } : read;
+  read.ok ? ok({ score: read.value, text }) : read;

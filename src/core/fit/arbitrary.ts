@@ -13,7 +13,7 @@ import { emptyBook, familyOf, SKILL_MAP } from '../skills';
 import type { Student } from '../students';
 import { seeded } from '../seeded';
 import { addDays, calendarDay } from '../time';
-import type { FitColumn, FitSettings, FitStudent } from './fit';
+import type { FitColumn, FitSettings, FitStudent } from './ready';
 
 const TODAY = calendarDay('2027-01-20');
 const INSTRUMENTS = ['flute', 'oboe', 'guitar', 'harp', 'voice', 'violin', 'piano', 'horn'];

@@ -1,7 +1,7 @@
 import { ruleTitle, type Session } from '../requirements';
 import { daysBetween, formatDay, type CalendarDay } from '../time';
-import type { FitColumn } from './fit';
 import type { FitDetail, FitState, NotEligible, Unknown } from './fit-state';
+import type { FitColumn } from './ready';
 
 const weeks = (count: number) => `${count} ${count === 1 ? 'week' : 'weeks'}`;
 

@@ -5,18 +5,16 @@ import { cheapestProgramme, eachProgramme, type CheapestProgramme } from '../pro
 import type { ComponentSource } from '../requirements';
 import { addDays, calendarDay } from '../time';
 import { generatedStudio } from './arbitrary';
-import { fitCells } from './fit-cells';
+import { entryKey, fitDetail, fitWith } from './fit';
+import { fitCells } from './kept-fit';
 import {
-  fitDetail,
-  fitWith,
   openFit,
   readyColumn,
   readyStudent,
-  entryKey,
   type FitColumn,
   type FitSettings,
   type FitStudent,
-} from './fit';
+} from './ready';
 import { weeksNeeded } from './weeks-needed';
 
 const studio = generatedStudio(7, { students: 24, levels: 20, pieces: 240 });

@@ -4,10 +4,8 @@
  * Weeks are the student's own periods, lesson to lesson; minutes are those of the cheapest programme that keeps the
  * rules, with the skills still to be learned. Read `fitDetail` first: it says everything behind one cell.
  */
+export { entryKey, fitDetail, fitWith } from './fit';
 export {
-  entryKey,
-  fitDetail,
-  fitWith,
   openFit,
   readyColumn,
   readyStudent,
@@ -15,7 +13,7 @@ export {
   type FitColumn,
   type FitSettings,
   type FitStudent,
-} from './fit';
+} from './ready';
 export {
   FIT_KINDS,
   type FitDetail,
@@ -25,4 +23,4 @@ export {
   type Unknown,
 } from './fit-state';
 export { entryWords, explainState, stateWords } from './explain';
-export { fitCells, fitRows, type FitCell } from './fit-cells';
+export { fitCells, KeptFit, type FitCell } from './kept-fit';

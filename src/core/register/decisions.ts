@@ -2,7 +2,7 @@ import type { Stage } from '../effort';
 import { explainRule, findSession, openSlots } from '../requirements';
 import { daysBetween, type CalendarDay } from '../time';
 import { toTell, type Goal } from '../programme';
-import type { GoalContext } from './goal-context';
+import type { GoalContext, GoalNames } from './goal-context';
 import type { Studio } from '../files';
 
 /** Something only the teacher can settle. `due` orders them; `days` counts from today, negative when past. */
@@ -91,8 +91,12 @@ export function decisionsOf(contexts: readonly GoalContext[], today: CalendarDay
             ? decisionsOfGoal(context, today)
             : [],
     )
-    .sort((a, b) => a.days - b.days || (a.goalId < b.goalId ? -1 : a.goalId > b.goalId ? 1 : 0));
+    .sort(byDue);
 }
+
+/** First due first. */
+export const byDue = (a: Decision, b: Decision): number =>
+  a.days - b.days || (a.goalId < b.goalId ? -1 : a.goalId > b.goalId ? 1 : 0);
 
 const resultOf = ({ goal, level, session }: GoalContext, today: CalendarDay): Decision => ({
   kind: 'result',
@@ -166,7 +170,7 @@ export const deadlineWords = ({ kind, setName, sessionName }: Deadline): string 
  * Days ahead that some open goal aims at, soonest first: entry opens, closes, closes for late entries at their fee, the
  * recording is due, the session. Late entries and the opening are named only while somebody is not entered.
  */
-export function deadlinesOf(contexts: readonly GoalContext[], today: CalendarDay): Deadline[] {
+export function deadlinesOf(contexts: readonly GoalNames[], today: CalendarDay): Deadline[] {
   const found = new Map<string, Deadline>();
   for (const { goal, set, session, student } of contexts) {
     const { late } = session;

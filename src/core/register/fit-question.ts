@@ -1,5 +1,5 @@
 import { entryKey, type FitColumn, type FitSettings, type FitStudent } from '../fit';
-import { usedPieces, type Goal } from '../programme';
+import { usedPieces } from '../programme';
 import { isLearned } from '../repertoire';
 import { heldCommonLevel, type RequirementSet, type Session } from '../requirements';
 import { emptyBook, mapWith } from '../skills';
@@ -17,7 +17,7 @@ import {
   type PracticeDays,
   type Weekday,
 } from '../time';
-import type { Studio } from '../files';
+import { entriesOfStudent, goalsOfStudent, type Studio } from '../files';
 
 const YEAR = 364;
 
@@ -31,16 +31,38 @@ export const fitSettings = (studio: Studio, today: CalendarDay): FitSettings => 
   sets: [...studio.sets.values()],
 });
 
+interface Known {
+  readonly inputs: readonly unknown[];
+  readonly read: FitStudent;
+}
+const known = new WeakMap<Student, Known>();
+
 /**
  * Reads students with what the fit counts from: minutes of the coming year, skills, earlier pieces, entries made. What
- * all students share is worked out once.
+ * all students share is worked out once; a student of whom nothing has changed is the same object as before.
  */
 export function fitStudentReader(studio: Studio, today: CalendarDay): (student: Student) => FitStudent {
+  const read = studentReader(studio, today);
+  return (student) => {
+    const inputs = [
+      today,
+      studio.closures,
+      studio.sets,
+      studio.settings,
+      studio.skillBooks.get(student.id),
+      goalsOfStudent(studio, student.id),
+      entriesOfStudent(studio, student.id),
+    ];
+    const before = known.get(student);
+    if (before?.inputs.every((each, at) => each === inputs[at])) return before.read;
+    const now = { inputs, read: read(student) };
+    known.set(student, now);
+    return now.read;
+  };
+}
+
+function studentReader(studio: Studio, today: CalendarDay): (student: Student) => FitStudent {
   const closures = [...studio.closures.values()];
-  const played = new Set([...studio.repertoire.values()].filter(isLearned).map(({ studentId }) => studentId));
-  const goalsOf = new Map<string, Goal[]>();
-  for (const goal of studio.goals.values())
-    goalsOf.set(goal.studentId, [...(goalsOf.get(goal.studentId) ?? []), goal]);
   // The periods of a year depend on the lesson's weekday alone.
   const years = new Map<Weekday, readonly { readonly period: Period; readonly days: PracticeDays }[]>();
   return (student) => {
@@ -53,12 +75,12 @@ export function fitStudentReader(studio: Studio, today: CalendarDay): (student: 
         days: practiceDays(period, closures),
       }));
     years.set(weekday, year);
-    const goals = goalsOf.get(student.id) ?? [];
+    const goals = goalsOfStudent(studio, student.id);
     return {
       student,
       book: studio.skillBooks.get(student.id) ?? emptyBook(student.id),
       used: usedPieces(goals, studio.sets, student.id, null),
-      hasPlayed: played.has(student.id),
+      hasPlayed: entriesOfStudent(studio, student.id).some(isLearned),
       entered: new Map(
         goals.flatMap(({ setId, levelId, sessionId, enteredOn }) =>
           enteredOn ? [[entryKey(setId, levelId, sessionId), enteredOn] as const] : [],

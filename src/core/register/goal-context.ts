@@ -26,13 +26,18 @@ import type { Student } from '../students';
 import type { CalendarDay } from '../time';
 import { goalsOfStudent, sheetsOfGoal, type Studio } from '../files';
 
-/** A goal with everything it names looked up, and what follows from it. */
-export interface GoalContext {
+/** A goal with everything it names looked up. */
+export interface GoalNames {
   readonly goal: Goal;
+  /** Playing the instrument of the goal. */
   readonly student: Student;
   readonly set: RequirementSet;
   readonly level: Level;
   readonly session: Session;
+}
+
+/** And what follows from it. */
+export interface GoalContext extends GoalNames {
   readonly scheme: MarkScheme;
   /** Levels above what the student holds. */
   readonly stretch: number;
@@ -44,6 +49,16 @@ export interface GoalContext {
   readonly standing: Standing;
   readonly plan: Plan | null;
   readonly planRefusal: PlanRefusal | null;
+}
+
+/** Undefined when it names a student, set, level or session that is gone. */
+export function goalNames(studio: Studio, goal: Goal): GoalNames | undefined {
+  const own = studio.students.get(goal.studentId);
+  const student = own && goal.instrument !== undefined ? { ...own, instrument: goal.instrument } : own;
+  const set = studio.sets.get(goal.setId);
+  const level = set && findLevel(set, goal.levelId);
+  const session = set && findSession(set, goal.sessionId);
+  return student && set && level && session && { goal, student, set, level, session };
 }
 
 interface Known {
@@ -75,23 +90,12 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
 }
 
 function contextOf(studio: Studio, goal: Goal, today: CalendarDay): GoalContext | undefined {
-  const own = studio.students.get(goal.studentId);
-  const student = own && goal.instrument !== undefined ? { ...own, instrument: goal.instrument } : own;
-  const set = studio.sets.get(goal.setId);
-  const level = set && findLevel(set, goal.levelId);
-  const session = set && findSession(set, goal.sessionId);
-  const entry =
-    student &&
-    set &&
-    entryOf(
-      goal,
-      set,
-      student,
-      studio.pieces,
-      today,
-      usedPieces(goalsOfStudent(studio, student.id), studio.sets, student.id, goal.id),
-    );
-  if (!student || !set || !level || !session || !entry) return undefined;
+  const names = goalNames(studio, goal);
+  if (!names) return undefined;
+  const { student, set, level, session } = names;
+  const used = usedPieces(goalsOfStudent(studio, student.id), studio.sets, student.id, goal.id);
+  const entry = entryOf(goal, set, student, studio.pieces, today, used);
+  if (!entry) return undefined;
   const scheme = schemeOf(set, level);
   const stretch = stretchOf(student, set, level, {
     common: studio.settings.commonLevels,
@@ -110,11 +114,7 @@ function contextOf(studio: Studio, goal: Goal, today: CalendarDay): GoalContext 
     today,
   });
   return {
-    goal,
-    student,
-    set,
-    level,
-    session,
+    ...names,
     scheme,
     stretch,
     entry,

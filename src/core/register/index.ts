@@ -8,6 +8,7 @@ export { afterChange, clashesWith, lessonsOfDay, lessonsOn, makeUpsOwed, type Da
 export { lessonNames, slotClashes, withTimetable, type Timetable } from './timetable';
 export { entryFaults } from './entry-check';
 export {
+  byDue,
   deadlinesOf,
   deadlineWords,
   decisionsOf,
@@ -18,7 +19,7 @@ export {
   type Decision,
 } from './decisions';
 export { afterInstrument, instrumentChange, type GoalAnswer } from './instrument-change';
-export { goalContext, type GoalContext } from './goal-context';
+export { goalContext, goalNames, type GoalContext, type GoalNames } from './goal-context';
 export { demandsHad, playersOf, levelsToLookAt, repertoireOf } from './own-repertoire';
 export {
   programmeQuestion,

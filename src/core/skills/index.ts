@@ -22,7 +22,7 @@ export {
   type ScoreDemand,
 } from './demand-names';
 export { meaningOf, type DemandMeaning } from './vocabulary';
-export { explainMapProblem, mapWith, ownSkillsOf, withoutSkill, withSkill } from './own-skills';
+export { explainMapProblem, mapWith, withoutSkill, withSkill } from './own-skills';
 export { problemsOfMap } from './map-problems';
 export { followed, PATHWAYS, SKILL_MAP, withPathway } from './map';
 export { inPathway, mustComeBefore, type Pathway } from './pathway';

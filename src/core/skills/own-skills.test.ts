@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { explainMapProblem, mapWith, ownSkillsOf, withoutSkill, withSkill } from './own-skills';
+import { explainMapProblem, mapWith, withoutSkill, withSkill } from './own-skills';
 import { SKILL_MAP } from './map';
 import type { Skill } from './skill';
 
@@ -13,9 +13,8 @@ const skill = (id: string, needs: readonly string[], stage = 3): Skill => ({
 
 describe('skills of one’s own', () => {
   const own = [skill('echo', ['general.staff-notes']), skill('canon', ['own.echo'])];
-  test('stand on the map beside the shipped ones, and only they are one’s own', () => {
-    expect(mapWith(own).size).toBe(SKILL_MAP.size + 2);
-    expect(ownSkillsOf(mapWith(own))).toEqual(own);
+  test('stand on the map beside the shipped ones', () => {
+    expect([...mapWith(own).values()]).toEqual([...SKILL_MAP.values(), ...own]);
   });
   test.each<[Skill, string[]]>([
     [skill('echo', ['own.canon']), ['A circle: echo needs canon needs echo.']],

@@ -7,10 +7,6 @@ import type { Skill, SkillMap } from './skill';
 export const mapWith = (own: readonly Skill[]): SkillMap =>
   own.length === 0 ? SKILL_MAP : new Map([...SKILL_MAP, ...own.map((skill) => [skill.id, skill] as const)]);
 
-/** Those of a map that are not the shipped ones. */
-export const ownSkillsOf = (map: SkillMap): Skill[] =>
-  [...map.values()].filter((skill) => SKILL_MAP.get(skill.id) !== skill);
-
 /**
  * The teacher's skills with one more, or one changed.
  * @returns refused where the whole map would have a circle, a need that leads nowhere or comes at a later stage

@@ -1,12 +1,13 @@
 import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { FIT_KINDS, type FitKind } from '@/core/fit';
-import { fitGroups, fitWindows } from '@/core/register';
+import { fitGroups, fitWindows, type FitWindow } from '@/core/register';
 import { heldCommonLevel } from '@/core/requirements';
 import { formatDay } from '@/core/time';
 import type { Student } from '@/core/students';
 import type { ReadyState } from '@/store';
 import { Button, Empty, LinkButton, PageLine, SelectField, TextField } from '@/ui';
-import { warmFit } from '@/workers/fit-client';
+import { feedStudio } from '@/workers/studio-feed';
+import { fit } from '@/workers/studio.job';
 import { queryOf } from '../shell/addresses';
 import { mirror, remembered } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
@@ -25,20 +26,20 @@ const NO_ROWS: readonly Student[] = [];
 const FitPanel = lazy(() => import('./parts/FitPanel').then((part) => ({ default: part.FitPanel })));
 
 export function FitView() {
-  useEffect(warmFit, []);
+  useEffect(() => {
+    feedStudio();
+    fit.warm();
+  }, []);
   return <StudioPage>{(ready) => <Fit ready={ready} />}</StudioPage>;
 }
 
 /** Every student against every level, class and call with a session in the window; the panel says why. */
 function Fit({ ready }: { readonly ready: ReadyState }) {
   const { studio, now } = ready;
-  const windows = fitWindows(now.day);
+  const windows = useMemo(() => fitWindows(now.day), [now.day]);
   const [windowAt, setWindowAt] = useState(0);
-  const window = windows[windowAt] ?? windows[0];
-  const groups = useMemo(
-    () => fitGroups(studio, fitWindows(now.day)[windowAt] ?? { from: now.day, to: now.day }),
-    [studio, now.day, windowAt],
-  );
+  const window = windows[windowAt] as FitWindow;
+  const groups = useMemo(() => fitGroups(studio, window), [studio, window]);
   const grid = useMemo(() => gridOf(groups), [groups]);
   // In the order first shown, so that the first cells computed are in sight.
   const students = useMemo(
@@ -50,7 +51,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
       ),
     [studio],
   );
-  const { states, progress, cancel } = useFit(studio, students, grid, now.day);
+  const { states, work, cancel } = useFit(ready.which, studio, students, window, grid, now.day);
   const filters = useRef<HTMLDivElement>(null);
   useKeys({ f: () => filters.current?.querySelector('input')?.focus() });
   const panel = useRef<HTMLDivElement>(null);
@@ -112,7 +113,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
   const row = student && rowOf(grid, states.get(student.id));
   const cell = selected && row?.cells[selected.at];
   // The panel searches anew: it waits for the cell's own state, so that the map is drawn first.
-  const explained = cell?.state ?? (progress?.kind === 'cancelled' || progress?.kind === 'crashed');
+  const explained = cell?.state ?? (work.kind === 'cancelled' || work.kind === 'crashed');
   return (
     <div className={css.page}>
       <div className={css.map}>
@@ -151,24 +152,24 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
             options={ORDERS.map((value) => ({ value, label: value }))}
             onChange={(value) => setOrder(value as Order)}
           />
-          <Tell words={progress === null ? 'All cells are worked out' : ''} />
+          <Tell words={work.kind === 'done' ? 'All cells are worked out' : ''} />
           <div className={css.progress}>
-            {progress?.kind === 'cells' && (
+            {work.kind === 'working' && (
               <>
-                {progress.done} of {progress.all} cells{' '}
+                {work.done} of {work.all} cells{' '}
                 <Button look="quiet" onClick={cancel}>
                   Stop
                 </Button>
               </>
             )}
-            {progress?.kind === 'cancelled' && 'Stopped; the rest is not computed.'}
-            {progress?.kind === 'crashed' && 'The computation stopped by itself. Open the page again.'}
+            {work.kind === 'cancelled' && 'Stopped; the rest is not computed.'}
+            {work.kind === 'crashed' && 'The computation stopped by itself. Open the page again.'}
           </div>
         </div>
         {grid.view.length === 0 ? (
           <p className={css.none}>
-            No requirement has a session from {window ? formatDay(window.from, 'written') : ''} to{' '}
-            {window ? formatDay(window.to, 'written') : ''}.
+            No requirement has a session from {formatDay(window.from, 'written')} to{' '}
+            {formatDay(window.to, 'written')}.
           </p>
         ) : (
           <FitTable

@@ -1,6 +1,7 @@
-import type { FitCell, FitColumn, FitKind, FitState } from '@/core/fit';
+import type { FitColumn, FitKind, FitState } from '@/core/fit';
 import type { FitGroup } from '@/core/register';
 import type { Student } from '@/core/students';
+import type { FitProgress } from '@/workers/studio.job';
 
 /** A column of the picture, with its place among the columns asked of the worker. */
 export interface ViewColumn {
@@ -89,18 +90,15 @@ function cellAt(states: ReadonlyMap<number, FitState> | undefined, { members }: 
 /** States of one student by column; cells not computed yet are absent. */
 export type RowStates = ReadonlyMap<number, FitState>;
 
-/** The rows with more cells; rows that get none stay the same map, so that they are not drawn anew. */
-export function withCells(
-  rows: ReadonlyMap<number, RowStates>,
-  cells: readonly FitCell[],
-): ReadonlyMap<number, RowStates> {
-  const changed = new Map<number, Map<number, FitState>>();
-  for (const { row, column, state } of cells) {
-    const states = changed.get(row) ?? new Map(rows.get(row));
-    states.set(column, state);
-    changed.set(row, states);
-  }
-  return new Map([...rows, ...changed]);
+/** The rows with what the worker tells; rows it says nothing of stay the same map, so that they are not drawn anew. */
+export function withRows(
+  before: ReadonlyMap<string, RowStates>,
+  { rows, fresh }: Pick<FitProgress, 'rows' | 'fresh'>,
+): ReadonlyMap<string, RowStates> {
+  const after = new Map(fresh ? [] : before);
+  for (const { studentId, cells, anew } of rows)
+    after.set(studentId, new Map(anew ? cells : [...(after.get(studentId) ?? []), ...cells]));
+  return after;
 }
 
 /** A row as it is drawn: a cell by column of the picture; by group, the last column reached, -1 for none. */

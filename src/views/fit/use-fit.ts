@@ -1,76 +1,107 @@
-import { startTransition, useEffect, useMemo, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import type { Studio } from '@/core/files';
-import { fitSettings, fitStudentReader } from '@/core/register';
+import { entryKey } from '@/core/fit';
+import type { FitWindow } from '@/core/register';
 import type { Student } from '@/core/students';
 import type { CalendarDay } from '@/core/time';
-import { askFit, type FitProgress } from '@/workers/fit-client';
-import { withCells, type FitGrid, type RowStates } from './fit-model';
+import { databaseName, type Which } from '@/store';
+import type { Reply } from '@/workers/job';
+import { fit, type FitMoment, type FitProgress } from '@/workers/studio.job';
+import { withRows, type FitGrid, type RowStates } from './fit-model';
+
+/** Where the working out stands. */
+export type FitWork =
+  | { readonly kind: 'working'; readonly done: number; readonly all: number }
+  | { readonly kind: 'done' | 'cancelled' | 'crashed' };
 
 export interface FitAnswer {
-  /** By student id; a student or cell not computed yet is absent. */
+  /** By student id; a student or cell not worked out yet is absent. */
   readonly states: ReadonlyMap<string, RowStates>;
-  readonly progress: FitProgress | null;
+  readonly work: FitWork;
   readonly cancel: () => void;
 }
 
-interface Heard {
-  readonly progress: FitProgress | null;
-  readonly rows: ReadonlyMap<number, RowStates>;
+interface Told {
+  /** The studio, day, window and columns it is the fit of. */
+  readonly of: string;
+  readonly states: ReadonlyMap<string, RowStates>;
+  /** What the worker has told until now; null before its first word. */
+  readonly moment: FitMoment | null;
+  readonly work: FitWork;
 }
-const NOTHING: Heard = { progress: null, rows: new Map() };
 
-function* readEach<T, U>(items: readonly T[], read: (item: T) => U): Generator<U> {
-  for (const item of items) yield read(item);
+const entryKeyOf = ({ set, level, session }: FitGrid['columns'][number]) =>
+  entryKey(set.id, level.id, session.id);
+
+const nothing = (of: string): Told => ({
+  of,
+  states: new Map(),
+  moment: null,
+  work: { kind: 'working', done: 0, all: 0 },
+});
+/** What was told last, for the next time the view is looked at. */
+let last = nothing('');
+
+function heard(before: Told, reply: Reply<FitProgress, null, never>): Told {
+  if (reply.kind !== 'progress')
+    return {
+      ...before,
+      work: { kind: reply.kind === 'cancelled' || reply.kind === 'crashed' ? reply.kind : 'done' },
+    };
+  const { done, all, moment } = reply.progress;
+  return {
+    ...before,
+    states: withRows(before.states, reply.progress),
+    moment,
+    work: { kind: 'working', done, all },
+  };
 }
 
-/** Asks the worker about every student and column; asks anew when the studio or the window changes. */
+/**
+ * Asks the worker about every student and column, and anew when the studio or the window changes: what it has told
+ * before stands until it says otherwise.
+ */
 export function useFit(
+  which: Which,
   studio: Studio,
   students: readonly Student[],
+  window: FitWindow,
   grid: FitGrid,
   today: CalendarDay,
 ): FitAnswer {
-  const [{ progress, rows }, hear] = useState(NOTHING);
+  // Cells stand by the place of their column: those of other columns are none of these.
+  const of = [which, today, window.from, window.to, ...grid.columns.map(entryKeyOf)].join(' ');
+  const [told, setTold] = useState(() => (last.of === of ? last : nothing(of)));
   const [stop, setStop] = useState<{ readonly cancel: () => void }>({ cancel: () => undefined });
   useEffect(() => {
+    performance.mark('fit asked');
+    let now = last.of === of ? last : nothing(of);
     let over = false;
-    const cancel = askFit(
+    const cancel = fit.ask(
       {
-        settings: fitSettings(studio, today),
-        students: { count: students.length, each: readEach(students, fitStudentReader(studio, today)) },
-        columns: grid.columns,
+        of: databaseName(which),
+        today,
+        window,
+        students: students.map(({ id }) => id),
+        seen: now.moment,
       },
-      (next) => {
+      (reply) => {
         if (over) return;
-        const hearIt = () =>
-          hear((before) => ({
-            progress: next,
-            rows:
-              next.kind === 'cells' || next.kind === 'kept'
-                ? withCells(next.kind === 'kept' ? NOTHING.rows : before.rows, next.cells)
-                : before.rows,
-          }));
+        if (now.moment === null && reply.kind === 'progress') performance.mark('fit first cells');
+        now = heard(now, reply);
+        last = now;
+        if (reply.kind !== 'progress') performance.mark('fit ended');
         // Cells are drawn in slices of time: a press of the teacher's goes first, and shows at once that it stopped.
-        if (next.kind === 'cancelled') hearIt();
-        else startTransition(hearIt);
+        if (reply.kind === 'cancelled') setTold(now);
+        else startTransition(() => setTold(now));
       },
     );
     setStop({ cancel });
     return () => {
       over = true;
       cancel();
-      hear(NOTHING);
     };
-  }, [studio, students, grid, today]);
-  const states = useMemo(
-    () =>
-      new Map(
-        students.flatMap((student, row) => {
-          const found = rows.get(row);
-          return found ? [[student.id, found] as const] : [];
-        }),
-      ),
-    [rows, students],
-  );
-  return { states, progress, cancel: stop.cancel };
+  }, [of, which, studio, students, window, today]);
+  const shown = told.of === of ? told : nothing(of);
+  return { states: shown.states, work: shown.work, cancel: stop.cancel };
 }

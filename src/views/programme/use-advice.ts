@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ProgrammeAdvice, ProgrammeQuestion, RankedProgramme, WhyNot } from '@/core/programme';
-import { askProgrammes } from '@/workers/programme-client';
+import { programmes, whyNotPiece } from '@/workers/programme.job';
 
 export type Advice =
   | { readonly kind: 'asking'; readonly tried: number; readonly best: readonly RankedProgramme[] }
@@ -24,22 +24,27 @@ export function useAdvice(question: ProgrammeQuestion | null): {
   useEffect(() => {
     if (!question) return undefined;
     const say = (advice: Advice) => set({ of: question, advice });
-    cancel.current = askProgrammes(question, null, (reply) => {
-      if (reply.kind === 'progress') say({ kind: 'asking', tried: reply.tried, best: reply.best });
-      else if (reply.kind === 'advice') say({ kind: 'ready', advice: reply.advice });
-      else if (reply.kind === 'crashed') say({ kind: 'crashed', message: reply.message });
+    let left = false;
+    cancel.current = programmes.ask(question, (reply) => {
+      if (left) return;
+      if (reply.kind === 'progress') say({ kind: 'asking', ...reply.progress });
+      else if (reply.kind === 'answer') say({ kind: 'ready', advice: reply.answer });
+      else if (reply.kind === 'cancelled')
+        set(({ of, advice }) => ({
+          of: question,
+          advice: { kind: 'stopped', best: of === question && advice.kind === 'asking' ? advice.best : [] },
+        }));
+      else if (reply.kind === 'crashed') say(reply);
     });
-    return () => cancel.current();
+    return () => {
+      left = true;
+      cancel.current();
+    };
   }, [question]);
   return {
     // The answer to another question is none to this one.
     advice: state.of === question ? state.advice : ASKING,
-    stop: () => {
-      cancel.current();
-      const { advice } = state;
-      const best = state.of === question && advice.kind === 'asking' ? advice.best : [];
-      set({ of: question, advice: { kind: 'stopped', best } });
-    },
+    stop: () => cancel.current(),
   };
 }
 
@@ -64,10 +69,9 @@ export function useWhyNot(question: ProgrammeQuestion | null): {
   );
   useEffect(() => {
     if (!asked) return undefined;
-    return askProgrammes(asked.of, asked.pieceId, (reply) => {
-      if (reply.kind === 'why') setFound({ asked, answer: reply.why });
-      else if (reply.kind === 'crashed')
-        setFound({ asked, answer: { kind: 'crashed', message: reply.message } });
+    return whyNotPiece.ask({ question: asked.of, pieceId: asked.pieceId }, (reply) => {
+      if (reply.kind === 'answer') setFound({ asked, answer: reply.answer });
+      else if (reply.kind === 'crashed') setFound({ asked, answer: reply });
     });
   }, [asked]);
   return {

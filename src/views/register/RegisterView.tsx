@@ -1,6 +1,6 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { formatCalendar } from '@/core/files';
-import { deadlineWords, lessonsOfDay, type GoalContext } from '@/core/register';
+import { deadlineWords, goalContext, goalNames, lessonsOfDay, type GoalContext } from '@/core/register';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import {
   archiveStudent,
@@ -29,8 +29,8 @@ import { deadlineEvents } from './deadline-calendar';
 import { DecisionItem } from './parts/DecisionItem';
 import { LessonItem } from './parts/LessonItem';
 import { StudentList } from './parts/StudentList';
-import { registerModel } from './register-model';
-import { useGoalContexts } from './use-goal-contexts';
+import { contextsOfDay, registerModel } from './register-model';
+import { useDecisions } from './use-decisions';
 import css from './RegisterView.module.css';
 
 const EndGoalDialog = lazy(() =>
@@ -62,12 +62,17 @@ function Register({ ready }: { readonly ready: ReadyState }) {
   const entering = useEntering(ready);
   const [ending, setEnding] = useState<GoalContext | null>(null);
   const decisionList = useRef<HTMLUListElement>(null);
-  const { contexts, left: unsettled } = useGoalContexts(studio, day, now.day);
+  const contexts = useMemo(() => contextsOfDay(studio, day, now.day), [studio, day, now.day]);
   const model = useMemo(
     () => registerModel(studio, day, now.day, now.time, contexts),
     [studio, day, now, contexts],
   );
-  const byGoal = useMemo(() => new Map(contexts.map((each) => [each.goal.id, each])), [contexts]);
+  const ofDay = useMemo(() => new Set(contexts.map(({ goal }) => goal.id)), [contexts]);
+  const {
+    decisions,
+    left: unsettled,
+    stopped,
+  } = useDecisions(ready.which, studio, now.day, model.decisions, ofDay);
   const [most, showMost] = useState(FIRST_DECISIONS);
   const open =
     model.rows.find((row) => row.lesson.id === picked) ??
@@ -198,34 +203,35 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           <Section
             title="Decisions waiting"
             end={
-              unsettled > 0
-                ? `${model.decisions.length} so far, ${unsettled} goals to come`
-                : model.decisions.length > 0
-                  ? `${model.decisions.length}, first due first`
-                  : undefined
+              stopped
+                ? 'the rest stopped by itself; open the page again'
+                : unsettled > 0
+                  ? `${decisions.length} so far, ${unsettled} goals to come`
+                  : decisions.length > 0
+                    ? `${decisions.length}, first due first`
+                    : undefined
             }
           >
-            {model.decisions.length === 0 && unsettled === 0 && (
-              <p className={css.none}>Nothing to decide.</p>
-            )}
+            {decisions.length === 0 && unsettled === 0 && <p className={css.none}>Nothing to decide.</p>}
             <Roving>
               <ul ref={decisionList}>
-                {model.decisions.slice(0, most).map((decision, at) => {
-                  const context = byGoal.get(decision.goalId);
-                  return context ? (
+                {decisions.slice(0, most).map((decision, at) => {
+                  const goal = studio.goals.get(decision.goalId);
+                  const names = goal && goalNames(studio, goal);
+                  return names ? (
                     <DecisionItem
                       key={at}
                       decision={decision}
-                      context={context}
+                      names={names}
                       today={now.day}
                       onEnter={() =>
                         entering.enter(
-                          context.goal,
+                          names.goal,
                           (history) => void enterGoal(decision.goalId, now.day, history),
                         )
                       }
                       onTold={() => void tellOffice(decision.goalId)}
-                      onResult={() => setEnding(context)}
+                      onResult={() => setEnding(goalContext(studio, names.goal, now.day) ?? null)}
                       onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
                       onGate={({ goalId, componentId, stage }, change) =>
                         void setGate(goalId, componentId, stage, change)
@@ -235,9 +241,9 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                 })}
               </ul>
             </Roving>
-            {model.decisions.length > most && (
+            {decisions.length > most && (
               <Button look="quiet" onClick={() => showMost(most + MORE_DECISIONS)}>
-                Show more; {model.decisions.length - most} are left
+                Show more; {decisions.length - most} are left
               </Button>
             )}
           </Section>

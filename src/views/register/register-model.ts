@@ -3,6 +3,7 @@ import { lessonsOfStudent, type Studio } from '@/core/files';
 import {
   decisionsOf,
   goalContext,
+  goalNames,
   openGoals,
   unsettledGoals,
   deadlinesOf,
@@ -14,6 +15,7 @@ import {
   type Deadline,
   type Decision,
   type GoalContext,
+  type GoalNames,
   type HearLine,
 } from '@/core/register';
 import type { CalendarDay } from '@/core/time';
@@ -35,6 +37,7 @@ export interface LessonRow {
 export interface RegisterModel {
   readonly rows: readonly LessonRow[];
   readonly deadlines: readonly Deadline[];
+  /** Of the goals of the day. */
   readonly decisions: readonly Decision[];
 }
 
@@ -50,7 +53,7 @@ export function contextsOfDay(studio: Studio, day: CalendarDay, today: CalendarD
 
 /**
  * The day as the register shows it; `time` "15:46" tells what is over and what is on.
- * @param contexts - of the goals as far as they are worked out
+ * @param contexts - of the goals of the day
  */
 export function registerModel(
   studio: Studio,
@@ -59,7 +62,8 @@ export function registerModel(
   time: string,
   contexts: readonly GoalContext[],
 ): RegisterModel {
-  const coming = contexts.filter(({ goal, session }) => goal.closedOn === null && session.day >= today);
+  const isComing = ({ goal, session }: GoalNames) => goal.closedOn === null && session.day >= today;
+  const coming = contexts.filter(isComing);
   const decisions = decisionsOf(contexts, today);
   const lessons = lessonsOfDay(studio, day);
   const seen = new Set(lessons.flatMap(({ students }) => students.map(({ id }) => id)));
@@ -92,7 +96,8 @@ export function registerModel(
       state: settled || over ? 'done' : begun ? 'now' : 'to come',
     };
   });
-  return { rows, deadlines: deadlinesOf(coming, today), decisions };
+  const named = openGoals(studio).flatMap((goal) => goalNames(studio, goal) ?? []);
+  return { rows, deadlines: deadlinesOf(named.filter(isComing), today), decisions };
 }
 
 /** The last mark of each component as the mini-stave draws it: standing marks, else the student's own. */

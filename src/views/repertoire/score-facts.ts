@@ -1,6 +1,6 @@
 import { noteLength } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
-import type { ScoreAnswer } from '@/workers/score-client';
+import type { ScoreAnswer } from '@/workers/score.job';
 
 /** The first tempo as a tempo of the piece; null where its unit or figure is none that a piece can have. */
 function tempoOf(first: ScoreAnswer['tempos'][number] | undefined): Piece['tempo'] {

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { barOfMeasure, PLAIN_X_RAY, readScoreText, xRay } from '@/core/score';
-import type { ScoreAnswer } from '@/workers/score-client';
+import type { ScoreAnswer } from '@/workers/score.job';
 import {
   barName,
   barRanges,

@@ -6,7 +6,7 @@ import {
   type LearnedBar,
   type NamedPlace,
 } from '@/core/score';
-import type { ScoreAnswer } from '@/workers/score-client';
+import type { ScoreAnswer } from '@/workers/score.job';
 
 /** What the bars of the page are shaded by. */
 export const TINTS = ['difficulty', 'what is new', 'demand', 'demands not had', 'notes'] as const;

@@ -3,7 +3,7 @@ import { cleanup, render, screen } from '@testing-library/react';
 import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { readScoreText, xRay } from '@/core/score';
 import { press, standInForTheBrowser, type } from '@/ui/test-dom';
-import type { ScoreAnswer } from '@/workers/score-client';
+import type { ScoreAnswer } from '@/workers/score.job';
 import { demoTexts } from '@/demo';
 import { studio } from '../test-studio';
 import { StringsAndButtons } from './parts/StringsAndButtons';

@@ -1,7 +1,15 @@
 import { useEffect, useState } from 'react';
-import { explainScoreRefusal, explainXRayRefusal, PLAIN_X_RAY, type XRayOptions } from '@/core/score';
+import {
+  explainScoreRefusal,
+  explainXRayRefusal,
+  PLAIN_X_RAY,
+  type ScoreRefusal,
+  type XRayOptions,
+  type XRayRefusal,
+} from '@/core/score';
 import { scoreText } from '@/store';
-import { askScore, type ScoreAnswer } from '@/workers/score-client';
+import type { Ending } from '@/workers/job';
+import { readScoreFile, type ScoreAnswer } from '@/workers/score.job';
 
 export type ScoreReading =
   | { readonly kind: 'reading' }
@@ -23,14 +31,11 @@ function askKept(textId: string, hear: (state: ScoreReading) => void, options: X
       hear({ kind: 'refused', words: 'The text of this score is not in this browser: open its file again.' });
       return;
     }
-    cancel = askScore(
-      text,
-      (reply) => {
-        if (reply.kind === 'answer') hear({ kind: 'ready', answer: reply.answer, wrong: null });
-        else if (reply.kind !== 'progress') hear({ kind: 'refused', words: refusalWords(reply) });
-      },
-      options,
-    );
+    cancel = readScoreFile.ask({ file: text, options }, (reply) => {
+      if (over || reply.kind === 'progress' || reply.kind === 'cancelled') return;
+      if (reply.kind === 'answer') hear({ kind: 'ready', answer: reply.answer, wrong: null });
+      else hear({ kind: 'refused', words: refusalWords(reply) });
+    });
   });
   return () => {
     over = true;
@@ -61,9 +66,9 @@ export function useScore(textId: string, options: XRayOptions = PLAIN_X_RAY): Sc
 
 /** Why a file is not read, in words. */
 export const refusalWords = (
-  reply: Extract<Parameters<Parameters<typeof askScore>[1]>[0], { kind: 'refused' | 'crashed' }>,
+  reply: Exclude<Ending<unknown, ScoreRefusal | XRayRefusal>, { kind: 'answer' }>,
 ): string =>
-  reply.kind === 'crashed'
+  reply.kind !== 'refused'
     ? 'The reading stopped by itself.'
     : reply.why.kind === 'no such part' ||
         reply.why.kind === 'no such bars' ||

@@ -1,15 +1,16 @@
 import { useEffect } from 'react';
 import { databaseName, setAside, sweepAttached, type Which } from '@/store';
-import { askCheck } from '@/workers/check-client';
+import { check } from '@/workers/check.job';
 
 /**
  * Checks all data of the studio in a worker and sets aside what does not hold.
  * @returns how many records were set aside; null where the check itself failed
  */
 export async function checkWhole(which: Which): Promise<number | null> {
-  const found = await askCheck(databaseName(which));
-  if (found) setAside(found);
-  return found?.length ?? null;
+  const checked = await check.answer(databaseName(which));
+  if (checked.kind !== 'answer') return null;
+  setAside(checked.answer);
+  return checked.answer.length;
 }
 
 const CHECKED = 'formal-stave.checked';

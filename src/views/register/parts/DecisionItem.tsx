@@ -1,4 +1,4 @@
-import type { Decision, GoalContext } from '@/core/register';
+import type { Decision, GoalNames } from '@/core/register';
 import { laterSession } from '@/core/requirements';
 import { shortName } from '@/core/students';
 import { formatDay, type CalendarDay } from '@/core/time';
@@ -9,7 +9,7 @@ import css from './DecisionItem.module.css';
 
 interface DecisionProps {
   readonly decision: Decision;
-  readonly context: GoalContext;
+  readonly names: GoalNames;
   readonly today: CalendarDay;
   readonly onEnter: () => void;
   readonly onHold: (sessionId: string) => void;
@@ -24,13 +24,13 @@ interface DecisionProps {
 
 /** One decision with its choices; each choice is carried out at once and can be undone. */
 export function DecisionItem(props: DecisionProps) {
-  const { decision, context, today } = props;
+  const { decision, names, today } = props;
   return (
     <li className={css.root}>
       <Glyph name="decision" size={13} />
       <div>
         <p>
-          <b>{shortName(context.student.name)}.</b> {decisionWords(decision, today)}
+          <b>{shortName(names.student.name)}.</b> {decisionWords(decision, today)}
         </p>
         <div className={css.choices}>
           <Choices {...props} />
@@ -40,8 +40,8 @@ export function DecisionItem(props: DecisionProps) {
   );
 }
 
-function Choices({ decision, context, today, onEnter, onHold, onTold, onResult, onGate }: DecisionProps) {
-  const { goal, set, session } = context;
+function Choices({ decision, names, today, onEnter, onHold, onTold, onResult, onGate }: DecisionProps) {
+  const { goal, set, session } = names;
   const found = laterSession(set, session.day, today);
   const later = found.kind === 'session' ? found.session : null;
   const moveTo = decision.kind === 'gate' ? decision.moveTo : null;

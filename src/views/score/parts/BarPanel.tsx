@@ -3,7 +3,7 @@ import type { KeptScore } from '@/core/score';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { namePlace, noteAtBar, removeNote } from '@/store';
 import { Button, Section, TextField } from '@/ui';
-import type { ScoreAnswer } from '@/workers/score-client';
+import type { ScoreAnswer } from '@/workers/score.job';
 import { barName, barsFrom, barWords, likeWords, placeWords, playedBars } from '../score-model';
 import css from '../ScoreView.module.css';
 

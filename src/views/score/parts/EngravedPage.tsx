@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Chunk } from '@/core/score';
 import { Loading, classes } from '@/ui';
-import { engrave } from '@/workers/engrave-client';
+import { engrave } from '@/workers/engrave.job';
 import css from './EngravedPage.module.css';
 
 const SVG = 'http://www.w3.org/2000/svg';
@@ -74,14 +74,14 @@ export function EngravedPage({
     if (width === 0) return undefined;
     // Bars of rest drawn as one could not be pressed one by one.
     const single = xml.replace(/<multiple-rest[^>]*>[^<]*<\/multiple-rest>/g, '');
-    return engrave({ xml: single, width, scale: SCALE }, (reply) => {
+    return engrave.ask({ xml: single, width, scale: SCALE }, (reply) => {
       const element = host.current;
-      if (!element) return;
-      if (reply.kind === 'crashed') {
+      if (!element || reply.kind === 'progress' || reply.kind === 'cancelled') return;
+      if (reply.kind !== 'answer') {
         setLast({ key, state: 'crashed' });
         return;
       }
-      element.innerHTML = reply.pages.join('');
+      element.innerHTML = reply.answer.join('');
       for (const [at, measure] of [...element.querySelectorAll('g.measure')].entries()) {
         const box = boxOf(measure);
         const margin = measure.closest('g.page-margin');

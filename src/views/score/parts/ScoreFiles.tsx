@@ -1,10 +1,10 @@
 import { textId } from '@/core/files';
 import { useRef, useState } from 'react';
-import type { KeptScore } from '@/core/score';
+import { PLAIN_X_RAY, type KeptScore } from '@/core/score';
 import type { CalendarDay } from '@/core/time';
 import { addScores, newId } from '@/store';
 import { Button, Dialog, DialogActs, Table } from '@/ui';
-import { askScore, type ScoreAnswer } from '@/workers/score-client';
+import { readScoreFile, type ScoreAnswer } from '@/workers/score.job';
 import { sizeWords } from '../score-model';
 import { refusalWords } from '../use-score';
 import css from '../ScoreView.module.css';
@@ -37,8 +37,8 @@ export function ScoreFiles({
       const { name } = file;
       const bytes = new Uint8Array(await file.arrayBuffer());
       await new Promise<void>((resolve) => {
-        askScore(bytes, (reply) => {
-          if (reply.kind === 'progress') set({ kind: 'reading', name, fraction: reply.fraction });
+        readScoreFile.ask({ file: bytes, options: PLAIN_X_RAY }, (reply) => {
+          if (reply.kind === 'progress') set({ kind: 'reading', name, fraction: reply.progress });
           else {
             set(
               reply.kind === 'answer'

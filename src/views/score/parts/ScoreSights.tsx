@@ -2,7 +2,7 @@ import { countedOddly, groupingsOf, handRate, rollStrokes } from '@/core/music';
 import { useState } from 'react';
 import { barOfMeasure, sidesOf, type LoudnessStep } from '@/core/score';
 import { Button, Section, SelectField, TempoMark } from '@/ui';
-import type { ScoreAnswer } from '@/workers/score-client';
+import type { ScoreAnswer } from '@/workers/score.job';
 import { barName, barWords } from '../score-model';
 import { StringsAndButtons, type SightProps } from './StringsAndButtons';
 import css from '../ScoreView.module.css';

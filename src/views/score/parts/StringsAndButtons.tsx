@@ -2,7 +2,7 @@ import { Fragment, useState } from 'react';
 import type { Moves, StringInstrument } from '@/core/score';
 import type { Student } from '@/core/students';
 import { Button, Section, SelectField } from '@/ui';
-import type { ScoreAnswer } from '@/workers/score-client';
+import type { ScoreAnswer } from '@/workers/score.job';
 import { barName } from '../score-model';
 import css from '../ScoreView.module.css';
 

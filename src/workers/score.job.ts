@@ -1,8 +1,8 @@
 import type { Notice, ScoreRefusal, XRay, XRayOptions, XRayRefusal } from '@/core/score';
+import { defineJob } from './job';
 
 /** A score to be read: the bytes of a file, or the text kept of one. */
-export interface ScoreRequest {
-  readonly requestId: number;
+export interface ScoreQuestion {
   readonly file: Uint8Array | string;
   readonly options: XRayOptions;
 }
@@ -19,10 +19,12 @@ export interface ScoreAnswer extends Omit<XRay, 'part'> {
   readonly xml: string;
 }
 
-/** Every request ends in exactly one of answer, refused or crashed. */
-export type ScoreReply = { readonly requestId: number } & (
-  | { readonly kind: 'progress'; readonly fraction: number }
-  | { readonly kind: 'answer'; readonly answer: ScoreAnswer }
-  | { readonly kind: 'refused'; readonly why: ScoreRefusal | XRayRefusal }
-  | { readonly kind: 'crashed'; readonly message: string }
+/** Reads a score; tells how much is read, 0 to 1. */
+export const readScoreFile = defineJob<ScoreQuestion, number, ScoreAnswer, ScoreRefusal | XRayRefusal>(
+  'readScoreFile',
+  {
+    start: () => new Worker(new URL('./score.worker.ts', import.meta.url), { type: 'module' }),
+    limit: 30_000,
+    keepAlive: false,
+  },
 );

@@ -1,0 +1,169 @@
+import type { EffortSettings } from '../effort';
+import { NO_OWN_CHOICE, ownChoices, type OwnChoices } from '../programme';
+import type { Piece } from '../repertoire';
+import {
+  choosesPieces,
+  commonLevel,
+  compileLevel,
+  listedPieces,
+  type CommonLevels,
+  type CompiledLevel,
+  type Level,
+  type RequirementSet,
+  type SearchPiece,
+  type Session,
+  type UsedPiece,
+} from '../requirements';
+import {
+  familyOf,
+  minutesForSkill,
+  studentSkills,
+  type InstrumentFamily,
+  type NamedFamilies,
+  type SkillBook,
+  type SkillMap,
+} from '../skills';
+import type { Student } from '../students';
+import { daysBetween, type CalendarDay } from '../time';
+
+/** A student as the fit sees them. */
+export interface FitStudent {
+  readonly student: Student;
+  readonly book: SkillBook;
+  readonly used: readonly UsedPiece[];
+  /** Whether a piece of the own repertoire was learned. */
+  readonly hasPlayed: boolean;
+  /** The day of entry by `entryKey`, for goals entered already. */
+  readonly entered: ReadonlyMap<string, CalendarDay>;
+  /** Minutes of the coming periods, lesson to lesson, for a year. */
+  readonly periods: readonly number[];
+  /** The highest common level held on the instrument. */
+  readonly held: number;
+}
+
+export interface FitColumn {
+  readonly set: RequirementSet;
+  readonly level: Level;
+  readonly session: Session;
+}
+
+export interface FitSettings {
+  readonly today: CalendarDay;
+  readonly effort: EffortSettings;
+  readonly commonLevels: CommonLevels;
+  readonly map: SkillMap;
+  /** Families the teacher has named, by instrument. */
+  readonly families?: NamedFamilies;
+  readonly pieces: ReadonlyMap<string, Piece>;
+  readonly sets: readonly RequirementSet[];
+}
+
+/** A column made ready once for all students. */
+export interface ReadyColumn extends FitColumn {
+  /** As it is searched for players of an instrument; made when the first of them needs it. */
+  readonly forPlayers: (instrument: string) => ColumnForPlayers;
+  /** Pieces that lists or excerpts of the level name and the studio has not. */
+  readonly gone: readonly string[];
+  readonly common: number;
+  /** Components that are no pieces: so many minutes a week each. */
+  readonly prepared: number;
+  readonly weeksToSession: number;
+  readonly weeksToEntry: number | null;
+}
+export interface ColumnForPlayers extends Pick<OwnChoices, 'cut' | 'unsaid'> {
+  readonly compiled: CompiledLevel;
+  /** The programme found last: a good guess for the next student, which makes the search shorter and changes nothing. */
+  readonly guess: { places: readonly SearchPiece[] };
+}
+
+/** A student made ready once for all columns. */
+export interface ReadyStudent extends FitStudent {
+  readonly map: SkillMap;
+  readonly family: InstrumentFamily | null;
+  /** Something says how far the student is; else nothing can be counted from. */
+  readonly isKnown: boolean;
+  readonly heldSkills: ReadonlySet<string>;
+  /** Indexes of the skills to learn for a demand, by the demand's words. */
+  readonly forDemand: Map<string, readonly number[]>;
+  readonly forPiece: Map<string, readonly number[]>;
+}
+
+/** The question of the fit, with what all its cells share. */
+export interface Fit {
+  readonly settings: FitSettings;
+  readonly skillIds: readonly string[];
+  readonly skillAt: ReadonlyMap<string, number>;
+  readonly skillMinutes: readonly number[];
+}
+
+export function openFit(settings: FitSettings): Fit {
+  const skills = [...settings.map.values()];
+  return {
+    settings,
+    skillIds: skills.map((skill) => skill.id),
+    skillAt: new Map(skills.map((skill, at) => [skill.id, at])),
+    skillMinutes: skills.map(minutesForSkill),
+  };
+}
+
+export function readyColumn(fit: Fit, column: FitColumn): ReadyColumn {
+  const { set, level, session } = column;
+  const common = commonLevel(fit.settings.commonLevels, set.family, level.rank);
+  const { pieces, sets, commonLevels } = fit.settings;
+  const chooses = level.components.some(({ source }) => source.kind === 'own choice');
+  const made = new Map<string, ColumnForPlayers>();
+  let gone: readonly string[] | undefined;
+  return {
+    ...column,
+    common,
+    forPlayers: (instrument) => {
+      // Only what is the student's own choice depends on who plays.
+      const key = chooses ? instrument : '';
+      const known = made.get(key);
+      if (known) return known;
+      const own = chooses ? ownChoices(common, instrument, pieces, sets, commonLevels) : NO_OWN_CHOICE;
+      const players = {
+        compiled: compileLevel(set, level, pieces, own.pieces),
+        cut: own.cut,
+        unsaid: own.unsaid,
+        guess: { places: [] },
+      };
+      made.set(key, players);
+      return players;
+    },
+    weeksToSession: wholeWeeks(fit.settings.today, session.day),
+    weeksToEntry: session.entryCloses === null ? null : wholeWeeks(fit.settings.today, session.entryCloses),
+    get gone() {
+      return (gone ??= namedIn(set, level).filter((id) => !pieces.has(id)));
+    },
+    prepared: level.components.filter((each) => !choosesPieces(each) && each.source.kind !== 'excerpt')
+      .length,
+  };
+}
+
+/** Ids of the pieces that the level's lists and excerpts name. */
+export const namedIn = (set: RequirementSet, level: Level): string[] =>
+  level.components.flatMap((component) =>
+    component.source.kind === 'excerpt' ? [component.source.pieceId] : (listedPieces(component, set) ?? []),
+  );
+
+export function readyStudent({ settings }: Fit, given: FitStudent): ReadyStudent {
+  const { map, held } = studentSkills(settings.map, given.book, given.held);
+  return {
+    ...given,
+    map,
+    family: familyOf(given.student.instrument, settings.families),
+    heldSkills: held,
+    isKnown: isKnown(given),
+    forDemand: new Map(),
+    forPiece: new Map(),
+  };
+}
+
+/** A level, a skill heard, a piece played before, or the word that the student is a beginner. */
+const isKnown = ({ student, book, used, hasPlayed }: FitStudent): boolean =>
+  student.isBeginner === true ||
+  hasPlayed ||
+  student.levelsHeld.length + book.evidence.length + book.exceptions.length + used.length > 0;
+
+const wholeWeeks = (from: CalendarDay, to: CalendarDay) => Math.max(0, Math.floor(daysBetween(from, to) / 7));

@@ -1,0 +1,18 @@
+import { defineJob } from './job';
+
+export interface EngraveQuestion {
+  readonly xml: string;
+  /** Pixels the page may be wide; percent of the engraver's own size. */
+  readonly width: number;
+  readonly scale: number;
+}
+
+/**
+ * Draws a score as pages of SVG; each measure is a group of class "measure". The engraver is large and stays loaded: its
+ * first page of a tab takes seconds on a slow line.
+ */
+export const engrave = defineJob<EngraveQuestion, never, readonly string[], 'not readable'>('engrave', {
+  start: () => new Worker(new URL('./engrave.worker.ts', import.meta.url), { type: 'module' }),
+  limit: 60_000,
+  keepAlive: true,
+});

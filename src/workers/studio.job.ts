@@ -1,0 +1,55 @@
+import type { FitState } from '@/core/fit';
+import type { Decision, FitWindow } from '@/core/register';
+import type { CalendarDay } from '@/core/time';
+import { defineJob } from './job';
+import { startStudio } from './studio-feed';
+
+/** A worker that holds the studio and is told of every change, so that questions name what they are about. */
+const options = { start: startStudio, limit: 30_000, keepAlive: true } as const;
+
+export interface FitQuestion {
+  /** Name of the databases. */
+  readonly of: string;
+  readonly today: CalendarDay;
+  readonly window: FitWindow;
+  /** Ids, in the order in which they are worked out. */
+  readonly students: readonly string[];
+  /** The answer the page has already; null for none. */
+  readonly seen: FitMoment | null;
+}
+/** An answer that can be gone on from. */
+export interface FitMoment {
+  readonly fit: string;
+  readonly told: number;
+}
+/** Cells of students, by the index of the column among `fitGroups`. */
+export interface FitProgress {
+  readonly rows: readonly {
+    readonly studentId: string;
+    readonly cells: readonly (readonly [column: number, state: FitState])[];
+    /** These are all cells there are of the row; else they are more. */
+    readonly anew: boolean;
+  }[];
+  /** Rows named by no progress hold as the page has them; true when it has none that does. */
+  readonly fresh: boolean;
+  readonly done: number;
+  readonly all: number;
+  readonly moment: FitMoment;
+}
+/** Every student against every level with a session in the window. */
+export const fit = defineJob<FitQuestion, FitProgress, null, never>('fit', options);
+
+export interface DecisionsQuestion {
+  readonly of: string;
+  readonly today: CalendarDay;
+}
+export interface DecisionsFound {
+  readonly decisions: readonly Decision[];
+  /** Goals still to be worked out. */
+  readonly left: number;
+}
+/** What waits for an answer on every goal, first due first. */
+export const decisions = defineJob<DecisionsQuestion, DecisionsFound, DecisionsFound, never>(
+  'decisions',
+  options,
+);

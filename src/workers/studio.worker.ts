@@ -1,0 +1,151 @@
+import { withRecords, type Studio } from '@/core/files';
+import { KeptFit, type FitColumn, type FitState } from '@/core/fit';
+import {
+  decisionsOf,
+  fitGroups,
+  fitSettings,
+  fitStudentReader,
+  goalContext,
+  openGoals,
+  unsettledGoals,
+  type GoalContext,
+} from '@/core/register';
+import { ok } from '@/core/result';
+import { breathe } from '@/store/breathe';
+import { browserKv } from '@/store/kv';
+import { readStudio } from '@/store/read-studio';
+import { newId } from '@/store/seed';
+import type { StudioFeed } from './studio-feed';
+import type { decisions, fit, FitProgress, FitQuestion } from './studio.job';
+import { serve, type Asked } from './serve';
+
+/** Milliseconds of work between two looks at what the page says. */
+const SLICE = 20;
+/** Milliseconds between two replies: the first comes soon, the others seldom, so that the page stays free. */
+const FIRST = 8;
+const BETWEEN = 200;
+
+/** The studio this worker holds. */
+let held: { readonly of: string; studio: Studio } | null = null;
+let reading: Promise<void> = Promise.resolve();
+
+/** The studio of these databases with every change told until now. */
+async function studioOf(of: string): Promise<Studio> {
+  await reading;
+  if (held?.of !== of) {
+    const reads = readStudio(browserKv(of));
+    reading = reads.then(
+      (studio) => {
+        held = { of, studio };
+      },
+      () => {
+        held = null;
+      },
+    );
+    return reads;
+  }
+  return held.studio;
+}
+
+/** Changes wait for the reading, so that they come after what was read. */
+function take({ of, records }: StudioFeed): void {
+  reading = reading.then(() => {
+    if (held?.of !== of) return;
+    if (records === 'all') held = null;
+    else held.studio = withRecords(held.studio, records);
+  });
+}
+
+/** The fit of each window asked about. */
+const fits = new Map<string, { readonly id: string; readonly fit: KeptFit }>();
+/** Windows whose fit is kept: those of the year that the page offers. */
+const WINDOWS = 4;
+
+function keptFit({ of, today, window }: FitQuestion) {
+  const name = [of, today, window.from, window.to].join(' ');
+  const kept = fits.get(name) ?? { id: newId(), fit: new KeptFit() };
+  fits.delete(name);
+  fits.set(name, kept);
+  for (const old of fits.keys()) if (fits.size > WINDOWS) fits.delete(old);
+  return kept;
+}
+
+async function answerFit(question: FitQuestion, asked: Asked<FitProgress>) {
+  const studio = await studioOf(question.of);
+  const { today, seen } = question;
+  const columns = fitGroups(studio, question.window).flatMap((group) =>
+    group.columns.flatMap(({ members }): readonly FitColumn[] => members),
+  );
+  const read = fitStudentReader(studio, today);
+  const students = question.students.flatMap((id) => {
+    const student = studio.students.get(id);
+    return student ? [read(student)] : [];
+  });
+  const { id: name, fit: kept } = keptFit(question);
+  kept.ask(fitSettings(studio, today), columns, students);
+  const known = seen?.fit === name ? seen : null;
+  const all = students.length * columns.length;
+  let left = kept.left;
+  const tell = (rows: FitProgress['rows'], fresh: boolean) =>
+    asked.tell({ rows, fresh, done: all - left, all, moment: { fit: name, told: kept.tell() } });
+  tell(
+    kept.rowsSince(known?.told ?? -1).map(([studentId, cells]) => ({ studentId, cells, anew: true })),
+    known === null,
+  );
+  let rows = new Map<string, [number, FitState][]>();
+  const flush = () => {
+    tell(
+      [...rows].map(([studentId, cells]) => ({ studentId, cells, anew: false })),
+      false,
+    );
+    rows = new Map();
+  };
+  let [since, told, wait] = [performance.now(), performance.now(), FIRST];
+  for (const { row, column, state } of kept.work()) {
+    const id = students[row]?.student.id ?? '';
+    const cells = rows.get(id) ?? [];
+    cells.push([column, state]);
+    rows.set(id, cells);
+    left -= 1;
+    const now = performance.now();
+    if (now - told >= wait) {
+      flush();
+      [told, wait] = [now, BETWEEN];
+    }
+    if (now - since >= SLICE) {
+      await breathe();
+      if (asked.cancelled) return ok(null);
+      since = performance.now();
+    }
+  }
+  flush();
+  return ok(null);
+}
+serve<{ fit: typeof fit; decisions: typeof decisions }>(
+  {
+    fit: answerFit,
+    decisions: async ({ of, today }, asked) => {
+      const studio = await studioOf(of);
+      const goals = [...openGoals(studio), ...unsettledGoals(studio)];
+      const contexts: GoalContext[] = [];
+      const found = (left: number) => ({ decisions: decisionsOf(contexts, today), left });
+      let [since, told] = [performance.now(), performance.now()];
+      for (const [at, goal] of goals.entries()) {
+        const context = goalContext(studio, goal, today);
+        if (context) contexts.push(context);
+        const now = performance.now();
+        if (now - told >= BETWEEN) {
+          asked.tell(found(goals.length - at - 1));
+          told = now;
+        }
+        if (now - since >= SLICE) {
+          await breathe();
+          if (asked.cancelled) break;
+          since = performance.now();
+        }
+      }
+      return ok(found(0));
+    },
+  },
+  (data) => take(data as StudioFeed),
+);
