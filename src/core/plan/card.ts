@@ -42,6 +42,16 @@ const BLOCK_MINUTES = 5;
  * @throws RangeError for a week the plan does not have
  */
 export function practiceCard(plan: Plan, week: number): PracticeCard {
+  const cards = known.get(plan) ?? new Map<number, PracticeCard>();
+  known.set(plan, cards);
+  const card = cards.get(week) ?? cardOf(plan, week);
+  cards.set(week, card);
+  return card;
+}
+/** A plan is never changed: each of its cards is worked out once. */
+const known = new WeakMap<Plan, Map<number, PracticeCard>>();
+
+function cardOf(plan: Plan, week: number): PracticeCard {
   const planned = plan.weeks[week];
   if (!planned) throw new RangeError(`week ${week} of ${plan.weeks.length}`);
   const wanted = wholeMinutes(plan.items.map((item) => item.weeks[week] ?? 0));

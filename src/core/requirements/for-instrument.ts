@@ -36,8 +36,10 @@ export function forInstrument(
         );
     }
   }
+  let [last, asked] = ['', namesOf('')];
   return (piece, instrument) => {
-    const asked = namesOf(instrument);
+    // One instrument is asked about for many pieces.
+    if (instrument !== last) [last, asked] = [instrument, namesOf(instrument)];
     const known = piece.instrument === undefined ? listed.get(piece.id) : new Set(namesOf(piece.instrument));
     if (asked.includes('any') || known?.has('any')) return 'yes';
     if (!known || known.size === 0) return 'unknown';

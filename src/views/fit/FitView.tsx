@@ -78,17 +78,16 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
   const pickedId = picked?.studentId ?? null;
   useEffect(() => mirror('student', pickedId), [pickedId]);
   const selected = useMemo((): Selected | null => {
-    const reachable = (each: (typeof shown)[0]) =>
-      rowOf(grid, states.get(each.id)).cells.some(
-        ({ state }, at) => grid.view[at]?.group === 0 && state?.kind === 'reachable',
-      );
+    const first = grid.view.flatMap(({ group, members }) => (group === 0 ? members : []));
+    const reachable = ({ id }: Student) =>
+      first.some(({ at }) => states.get(id)?.get(at)?.kind === 'reachable');
     const student = shown.find((each) => each.id === picked?.studentId) ?? shown.find(reachable) ?? shown[0];
     if (!student || grid.view.length === 0) return null;
     const at = picked && picked.studentId === student.id && picked.at >= 0 ? picked.at : -1;
-    const first = rowOf(grid, states.get(student.id)).cells.findIndex(
+    const reached = rowOf(grid, states.get(student.id)).cells.findIndex(
       ({ state }) => state?.kind === 'reachable',
     );
-    return { studentId: student.id, at: Math.min(grid.view.length - 1, at >= 0 ? at : Math.max(0, first)) };
+    return { studentId: student.id, at: Math.min(grid.view.length - 1, at >= 0 ? at : Math.max(0, reached)) };
   }, [picked, shown, grid, states]);
   if (studio.sets.size === 0 || students.length === 0)
     return (

@@ -128,8 +128,11 @@ function Bench({
   const trial = tried === null ? null : { ...entry, programme: choicesOf(entry, slot as Component, tried) };
   const { studio } = ready;
   const suited = useMemo(
-    () => piecesFor(context.student.instrument, studio.pieces, studio.sets.values()),
-    [context.student.instrument, studio.pieces, studio.sets],
+    () =>
+      slots.some(({ source }) => source.kind === 'own choice')
+        ? piecesFor(context.student.instrument, studio.pieces, studio.sets.values())
+        : studio.pieces,
+    [slots, context.student.instrument, studio.pieces, studio.sets],
   );
   const sums = useMemo(
     () => (slots.some(choosesPieces) ? programmeQuestion(studio, context) : null),

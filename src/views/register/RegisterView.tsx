@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { formatCalendar } from '@/core/files';
 import { deadlineWords, goalContext, goalNames, lessonsOfDay, type GoalContext } from '@/core/register';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
@@ -74,6 +74,8 @@ function Register({ ready }: { readonly ready: ReadyState }) {
     stopped,
   } = useDecisions(ready.which, studio, now.day, model.decisions, ofDay);
   const [most, showMost] = useState(FIRST_DECISIONS);
+  // The lessons are drawn first, then the column beside them.
+  const beside = useDeferredValue(true, false);
   const open =
     model.rows.find((row) => row.lesson.id === picked) ??
     model.rows.find((row) => row.state === 'now') ??
@@ -169,100 +171,104 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           </div>
         </div>
         <aside className={css.side}>
-          <Section title="Deadlines" end="days from today">
-            {model.deadlines.length === 0 && <p className={css.none}>No goal with a date ahead.</p>}
-            <ul>
-              {model.deadlines.map((deadline) => (
-                <li key={`${deadline.kind}${deadline.setName}${deadline.day}`} className={css.deadline}>
-                  <span className={css.days}>{deadline.days}</span>
-                  <div>
-                    <p>
-                      <b>{deadlineWords(deadline)}</b>, {formatDay(deadline.day, 'medium')}
-                    </p>
-                    <p className={css.soft}>
-                      {deadline.fee === '' ? '' : `Fee ${deadline.fee} · `}
-                      {deadline.entered.length} entered, {deadline.undecided.length} not entered
-                    </p>
-                  </div>
-                </li>
-              ))}
-            </ul>
-            {model.deadlines.length > 0 && (
-              <Button
-                look="quiet"
-                onClick={() =>
-                  void formatCalendar('Deadlines', deadlineEvents(model.deadlines), now.day).then((text) =>
-                    saveFile(fileName(['Deadlines', now.day], 'ics'), text, 'text/calendar'),
-                  )
+          {beside && (
+            <>
+              <Section title="Deadlines" end="days from today">
+                {model.deadlines.length === 0 && <p className={css.none}>No goal with a date ahead.</p>}
+                <ul>
+                  {model.deadlines.map((deadline) => (
+                    <li key={`${deadline.kind}${deadline.setName}${deadline.day}`} className={css.deadline}>
+                      <span className={css.days}>{deadline.days}</span>
+                      <div>
+                        <p>
+                          <b>{deadlineWords(deadline)}</b>, {formatDay(deadline.day, 'medium')}
+                        </p>
+                        <p className={css.soft}>
+                          {deadline.fee === '' ? '' : `Fee ${deadline.fee} · `}
+                          {deadline.entered.length} entered, {deadline.undecided.length} not entered
+                        </p>
+                      </div>
+                    </li>
+                  ))}
+                </ul>
+                {model.deadlines.length > 0 && (
+                  <Button
+                    look="quiet"
+                    onClick={() =>
+                      void formatCalendar('Deadlines', deadlineEvents(model.deadlines), now.day).then(
+                        (text) => saveFile(fileName(['Deadlines', now.day], 'ics'), text, 'text/calendar'),
+                      )
+                    }
+                  >
+                    Save the deadlines as a calendar
+                  </Button>
+                )}
+              </Section>
+              <Section
+                title="Decisions waiting"
+                end={
+                  stopped
+                    ? 'the rest stopped by itself; open the page again'
+                    : unsettled > 0
+                      ? `${decisions.length} so far, ${unsettled} goals to come`
+                      : decisions.length > 0
+                        ? `${decisions.length}, first due first`
+                        : undefined
                 }
               >
-                Save the deadlines as a calendar
-              </Button>
-            )}
-          </Section>
-          <Section
-            title="Decisions waiting"
-            end={
-              stopped
-                ? 'the rest stopped by itself; open the page again'
-                : unsettled > 0
-                  ? `${decisions.length} so far, ${unsettled} goals to come`
-                  : decisions.length > 0
-                    ? `${decisions.length}, first due first`
-                    : undefined
-            }
-          >
-            {decisions.length === 0 && unsettled === 0 && <p className={css.none}>Nothing to decide.</p>}
-            <Roving>
-              <ul ref={decisionList}>
-                {decisions.slice(0, most).map((decision, at) => {
-                  const goal = studio.goals.get(decision.goalId);
-                  const names = goal && goalNames(studio, goal);
-                  return names ? (
-                    <DecisionItem
-                      key={at}
-                      decision={decision}
-                      names={names}
-                      today={now.day}
-                      onEnter={() =>
-                        entering.enter(
-                          names.goal,
-                          (history) => void enterGoal(decision.goalId, now.day, history),
-                        )
-                      }
-                      onTold={() => void tellOffice(decision.goalId)}
-                      onResult={() => setEnding(goalContext(studio, names.goal, now.day) ?? null)}
-                      onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
-                      onGate={({ goalId, componentId, stage }, change) =>
-                        void setGate(goalId, componentId, stage, change)
-                      }
-                    />
-                  ) : null;
-                })}
-              </ul>
-            </Roving>
-            {decisions.length > most && (
-              <Button look="quiet" onClick={() => showMost(most + MORE_DECISIONS)}>
-                Show more; {decisions.length - most} are left
-              </Button>
-            )}
-          </Section>
-          <Section title="Students" end={`${active.length} in the studio`}>
-            <div className={css.add}>
-              <Button onClick={() => setAdding('one')}>Add a student</Button>
-              <Button onClick={() => setAdding('many')}>Paste a table</Button>
-              {active.length > 0 && <Button onClick={() => setAdding('timetable')}>Timetable</Button>}
-            </div>
-            <StudentList
-              studio={studio}
-              today={now.day}
-              newId={newId}
-              onSave={saveStudent}
-              onFamily={(instrument, family) => void nameFamily(instrument, family)}
-              onArchive={(id, on, givenUp) => void archiveStudent(id, on, givenUp)}
-              onErase={(id) => void eraseStudent(id)}
-            />
-          </Section>
+                {decisions.length === 0 && unsettled === 0 && <p className={css.none}>Nothing to decide.</p>}
+                <Roving>
+                  <ul ref={decisionList}>
+                    {decisions.slice(0, most).map((decision, at) => {
+                      const goal = studio.goals.get(decision.goalId);
+                      const names = goal && goalNames(studio, goal);
+                      return names ? (
+                        <DecisionItem
+                          key={at}
+                          decision={decision}
+                          names={names}
+                          today={now.day}
+                          onEnter={() =>
+                            entering.enter(
+                              names.goal,
+                              (history) => void enterGoal(decision.goalId, now.day, history),
+                            )
+                          }
+                          onTold={() => void tellOffice(decision.goalId)}
+                          onResult={() => setEnding(goalContext(studio, names.goal, now.day) ?? null)}
+                          onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
+                          onGate={({ goalId, componentId, stage }, change) =>
+                            void setGate(goalId, componentId, stage, change)
+                          }
+                        />
+                      ) : null;
+                    })}
+                  </ul>
+                </Roving>
+                {decisions.length > most && (
+                  <Button look="quiet" onClick={() => showMost(most + MORE_DECISIONS)}>
+                    Show more; {decisions.length - most} are left
+                  </Button>
+                )}
+              </Section>
+              <Section title="Students" end={`${active.length} in the studio`}>
+                <div className={css.add}>
+                  <Button onClick={() => setAdding('one')}>Add a student</Button>
+                  <Button onClick={() => setAdding('many')}>Paste a table</Button>
+                  {active.length > 0 && <Button onClick={() => setAdding('timetable')}>Timetable</Button>}
+                </div>
+                <StudentList
+                  studio={studio}
+                  today={now.day}
+                  newId={newId}
+                  onSave={saveStudent}
+                  onFamily={(instrument, family) => void nameFamily(instrument, family)}
+                  onArchive={(id, on, givenUp) => void archiveStudent(id, on, givenUp)}
+                  onErase={(id) => void eraseStudent(id)}
+                />
+              </Section>
+            </>
+          )}
         </aside>
       </div>
       {entering.asking}

@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { databaseName, setAside, sweepAttached, type Which } from '@/store';
 import { check } from '@/workers/check.job';
+import { whenQuiet } from './when-quiet';
 
 /**
  * Checks all data of the studio in a worker and sets aside what does not hold.
@@ -22,12 +23,11 @@ const CHECKED = 'formal-stave.checked';
 export function useWholeCheck(which: Which | null): void {
   useEffect(() => {
     if (which === null || sessionStorage.getItem(CHECKED) === which) return undefined;
-    const idle = requestIdleCallback(() => {
+    return whenQuiet(() => {
       void checkWhole(which).then((found) => {
         if (found !== null) sessionStorage.setItem(CHECKED, which);
         return sweepAttached(which);
       });
     });
-    return () => cancelIdleCallback(idle);
   }, [which]);
 }

@@ -16,6 +16,7 @@ import {
 } from '../fit-model';
 import { FitColumns } from './FitColumns';
 import { FitRow } from './FitRow';
+import { observeElementRect, scrollWhenAway } from '../../shell/element-rect';
 import { usePrinting } from '../../shell/use-printing';
 import css from './FitTable.module.css';
 
@@ -62,6 +63,8 @@ export function FitTable({
     estimateSize: () => ROW,
     overscan: 2,
     initialRect: sightGuess(),
+    observeElementRect,
+    scrollToFn: scrollWhenAway,
     // A size that is told while the page is drawn is followed in a task of its own.
     useFlushSync: false,
   });
@@ -74,6 +77,8 @@ export function FitTable({
     scrollPaddingStart: NAME_WIDTH,
     overscan: 1,
     initialRect: sightGuess(),
+    observeElementRect,
+    scrollToFn: scrollWhenAway,
     // A size that is told while the page is drawn is followed in a task of its own.
     useFlushSync: false,
   });
