@@ -1,5 +1,3 @@
-import { format, isValid, parseISO } from 'date-fns';
-import { enGB } from 'date-fns/locale/en-GB';
 import type { Brand } from '../result';
 
 /** A day as "2027-01-20"; compares and sorts as text. */
@@ -11,7 +9,10 @@ export const WEEKDAYS: readonly Weekday[] = [0, 1, 2, 3, 4, 5, 6];
 const WEEKDAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 
 export function isCalendarDay(text: string): text is CalendarDay {
-  return /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text)) && Number(text.slice(0, 4)) >= 1900;
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(text) || Number(text.slice(0, 4)) < 1900) return false;
+  // A day that does not exist, as 30 February, comes out as another one.
+  const time = Date.parse(`${text}T00:00Z`);
+  return !Number.isNaN(time) && new Date(time).toISOString().startsWith(text);
 }
 
 /**
@@ -50,16 +51,30 @@ export const dayOfWeek = (day: CalendarDay): Weekday =>
 export const daysFrom = (from: CalendarDay, to: CalendarDay): CalendarDay[] =>
   Array.from({ length: Math.max(0, daysBetween(from, to) + 1) }, (_, index) => addDays(from, index));
 
-const PATTERNS = {
-  long: 'EEEE d MMMM',
-  full: 'EEEE d MMMM yyyy',
-  short: 'd MMM',
-  medium: 'EEE d MMM',
-  written: 'd MMMM yyyy',
-} as const;
+const STYLES = {
+  long: { weekday: 'long', day: 'numeric', month: 'long' },
+  full: { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
+  short: { day: 'numeric', month: 'short' },
+  medium: { weekday: 'short', day: 'numeric', month: 'short' },
+  written: { day: 'numeric', month: 'long', year: 'numeric' },
+} as const satisfies Readonly<Record<string, Intl.DateTimeFormatOptions>>;
+
+type Style = keyof typeof STYLES;
+const formats = new Map<Style, Intl.DateTimeFormat>();
+function formatOf(style: Style): Intl.DateTimeFormat {
+  // The names of months are three letters long in this locale, in every browser.
+  const known = formats.get(style) ?? new Intl.DateTimeFormat('en-US', { ...STYLES[style], timeZone: 'UTC' });
+  formats.set(style, known);
+  return known;
+}
 
 /** `short` 20 Jan, `medium` Wed 20 Jan, `long` Wednesday 20 January, `written` 20 January 2027. */
-export const formatDay = (day: CalendarDay, style: keyof typeof PATTERNS = 'long'): string =>
-  format(parseISO(day), PATTERNS[style], { locale: enGB });
+export function formatDay(day: CalendarDay, style: Style = 'long'): string {
+  const parts = formatOf(style).formatToParts(millisOf(day));
+  const found = (['weekday', 'day', 'month', 'year'] as const).map(
+    (type) => parts.find((part) => part.type === type)?.value,
+  );
+  return found.filter(Boolean).join(' ');
+}
 
 export const formatWeekday = (weekday: Weekday): (typeof WEEKDAY_NAMES)[number] => WEEKDAY_NAMES[weekday];

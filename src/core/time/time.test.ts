@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { differenceInCalendarDays, differenceInYears, getISODay, parseISO } from 'date-fns';
+import { differenceInCalendarDays, differenceInYears, format, getISODay, isValid, parseISO } from 'date-fns';
+import { enGB } from 'date-fns/locale/en-GB';
 import { expect, test } from 'vitest';
 import {
   addDays,
@@ -82,10 +83,39 @@ test('days are written as the design says', () =>
     ),
   ).toEqual(['20 Jan', 'Wed 20 Jan', 'Wednesday 20 January', '20 January 2027']));
 
+const anyDate = fc
+  .date({ min: new Date(Date.UTC(1901, 0, 1)), max: new Date(Date.UTC(2099, 11, 31)), noInvalidDate: true })
+  .map((date) => calendarDay(date.toISOString().slice(0, 10)));
+
+test('days are written, and told from what is none, as the calendar library does', () => {
+  const patterns = {
+    long: 'EEEE d MMMM',
+    full: 'EEEE d MMMM yyyy',
+    short: 'd MMM',
+    medium: 'EEE d MMM',
+    written: 'd MMMM yyyy',
+  } as const;
+  fc.assert(
+    fc.property(
+      anyDate,
+      fc.constantFrom(...(Object.keys(patterns) as (keyof typeof patterns)[])),
+      (day, style) => {
+        expect(formatDay(day, style)).toBe(format(parseISO(day), patterns[style], { locale: enGB }));
+      },
+    ),
+    { numRuns: 1000 },
+  );
+  const two = fc.integer({ min: 0, max: 40 }).map((n) => String(n).padStart(2, '0'));
+  fc.assert(
+    fc.property(fc.integer({ min: 1800, max: 2110 }), two, two, (year, month, date) => {
+      const text = `${year}-${month}-${date}`;
+      expect(isCalendarDay(text)).toBe(year >= 1900 && isValid(parseISO(text)));
+    }),
+    { numRuns: 2000 },
+  );
+});
+
 test('days counted agree with the calendar library on random days', () => {
-  const anyDate = fc
-    .date({ min: new Date(Date.UTC(1901, 0, 1)), max: new Date(Date.UTC(2099, 11, 31)), noInvalidDate: true })
-    .map((date) => calendarDay(date.toISOString().slice(0, 10)));
   fc.assert(
     fc.property(anyDate, anyDate, (from, to) => {
       expect(daysBetween(from, to)).toBe(differenceInCalendarDays(parseISO(to), parseISO(from)));

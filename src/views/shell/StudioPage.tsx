@@ -19,7 +19,6 @@ import { useKeptFocus } from './use-kept-focus';
 import { useKeys } from './use-keys';
 import { checkWhole, useWholeCheck } from './use-whole-check';
 import { TABS, viewOf } from './views-table';
-import { whenQuiet } from './when-quiet';
 import css from './StudioPage.module.css';
 
 // What is seldom seen is loaded when it is.
@@ -41,7 +40,8 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
   useEffect(() => {
     if (!which || !day || !begun) return undefined;
     // A large studio takes some hundred milliseconds: not while somebody waits.
-    return whenQuiet(() => void keepSnapshot(which, day).catch(() => undefined));
+    const idle = requestIdleCallback(() => void keepSnapshot(which, day).catch(() => undefined));
+    return () => cancelIdleCallback(idle);
   }, [which, day, begun]);
   const told = state.kind === 'ready' ? state.told : null;
   useEffect(() => {
