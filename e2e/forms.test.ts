@@ -1,33 +1,95 @@
 /** Forms that are left with something typed. */
+import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
 import { fill, kept, openPage, press, recordsOf, sees, useBrowser, visit } from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
 
-test('Escape asks before typing is lost: kept on, it is saved; closed, nothing is', async () => {
+test('what is typed in a form is kept when it is closed, over a reload, until it is saved or thrown away', async () => {
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await visit(page, `${baseUrl}/repertoire?piece=tarrin-low-water-air`);
-  const fields = async () => {
-    const records = await recordsOf(page, 'demo');
-    return records['piece/tarrin-low-water-air'] as { notes?: string; composer: string };
+  const fields = async (of: Page = page) => {
+    const records = await recordsOf(of, 'demo');
+    return records['piece/tarrin-low-water-air'] as { notes?: string; composer: string; book?: string };
+  };
+  const valueOf = async (label: string) => {
+    await page.waitForSelector('dialog[open] input');
+    return page.evaluate(
+      (name) =>
+        [...document.querySelectorAll<HTMLInputElement>('dialog[open] :is(input, textarea)')].find((each) =>
+          each.labels?.[0]?.textContent.startsWith(name),
+        )?.value,
+      label,
+    );
   };
   const { composer } = await fields();
   await press(page, 'Change its facts');
   await fill(page, 'Notes', 'slower at the end');
   await page.keyboard.press('Escape');
-  await sees(page, 'What you typed here is not saved.', 'dialog');
-  await press(page, 'Keep typing');
+  await sees(page, 'What you typed in “Low Water Air” is kept', 'main');
+  expect((await fields()).notes).toBeUndefined();
+  // Somebody else changes another field meanwhile; the draft is of the piece as it was before.
+  const other = await page.browserContext().newPage();
+  await visit(other, `${baseUrl}/repertoire?studio=demo&piece=tarrin-low-water-air`);
+  await other.bringToFront();
+  await press(other, 'Change its facts');
+  await sees(other, 'This was typed before and not saved.', 'dialog');
+  await press(other, 'Start anew');
+  await fill(other, 'Book', 'Second Book');
+  await kept(other, () => press(other, 'Save'));
+  await other.close();
+  await page.bringToFront();
+  await visit(page, `${baseUrl}/repertoire?piece=tarrin-low-water-air`);
+  await press(page, 'Change its facts');
+  expect(await valueOf('Notes')).toBe('');
+  await fill(page, 'Notes', 'slower still');
+  await page.reload();
+  await press(page, 'Change its facts');
+  await sees(page, 'This was typed before and not saved.', 'dialog');
+  expect(await valueOf('Notes')).toBe('slower still');
   await kept(page, () => press(page, 'Save'));
-  expect(await fields()).toMatchObject({ notes: 'slower at the end' });
+  expect(await fields()).toMatchObject({ notes: 'slower still', book: 'Second Book' });
   await press(page, 'Change its facts');
   await fill(page, 'Composer', 'lost');
   await page.keyboard.press('Escape');
-  await press(page, 'Close without saving');
-  expect(await fields()).toMatchObject({ notes: 'slower at the end', composer });
+  await press(page, 'Throw it away');
+  await press(page, 'Change its facts');
+  expect(await valueOf('Composer')).toBe(composer);
+  await page.keyboard.press('Escape');
+  expect(await fields()).toMatchObject({ notes: 'slower still', composer });
   expect(problems).toEqual([]);
-  await page.close();
+  await page.browserContext().close();
+});
+
+test('a draft of before another tab saved: only what was typed is saved, and the rest stays as it is now', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/?studio=demo`);
+  await visit(page, `${baseUrl}/repertoire?piece=tarrin-low-water-air`);
+  await press(page, 'Change its facts');
+  await fill(page, 'Notes', 'mine');
+  await page.keyboard.press('Escape');
+  await page.evaluate(() => {
+    // The other tab is of another day: it knows nothing of the draft.
+    const name = Object.keys(localStorage).find((each) => each.startsWith('formal-stave.draft.demo.')) ?? '';
+    sessionStorage.setItem('draft', JSON.stringify([name, localStorage.getItem(name)]));
+    localStorage.removeItem(name);
+  });
+  await press(page, 'Change its facts');
+  await fill(page, 'Book', 'Third Book');
+  await kept(page, () => press(page, 'Save'));
+  await page.evaluate(() => {
+    const [name, text] = JSON.parse(sessionStorage.getItem('draft') ?? '[]') as [string, string];
+    localStorage.setItem(name, text);
+  });
+  await press(page, 'Change its facts');
+  await sees(page, 'This was typed before and not saved.', 'dialog');
+  await kept(page, () => press(page, 'Save'));
+  const records = await recordsOf(page, 'demo');
+  expect(records['piece/tarrin-low-water-air']).toMatchObject({ notes: 'mine', book: 'Third Book' });
+  expect(problems).toEqual([]);
+  await page.browserContext().close();
 });
 
 test('what a form refuses when it is empty is said to be required before', async () => {

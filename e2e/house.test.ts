@@ -105,23 +105,34 @@ test('going back, loading again and a link show what was looked at, and how far'
   await page.browserContext().close();
 });
 
-test('leaving with a half-typed form asks, and staying keeps what was typed', async () => {
+test('leaving with a half-typed form keeps it; a form that keeps nothing asks', async () => {
   const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await turnTo(page, 'Fit', 'Only with');
   await turnTo(page, 'Register', 'Deadlines');
-  await press(page, 'Add a student');
-  await fill(page, 'Name', 'Somebody New');
   const asked: string[] = [];
   page.on('dialog', (dialog) => {
     asked.push(dialog.type());
     void dialog.dismiss();
   });
-  await page.evaluate(() => {
-    document.querySelector<HTMLElement>('header nav a[href="/plan"]')?.click();
-  });
-  await expect.poll(() => asked, { timeout: 5_000 }).toEqual(['beforeunload']);
+  const leave = () =>
+    page.evaluate(() => document.querySelector<HTMLElement>('header nav a[href="/plan"]')?.click());
+  await press(page, 'Add a student');
+  await fill(page, 'Name', 'Somebody New');
+  await leave();
+  await sees(page, 'What you typed in “Add a student” is kept', 'main');
+  expect(await page.evaluate(() => location.pathname)).toBe('/plan');
+  await turnTo(page, 'Register', 'Deadlines');
+  await press(page, 'Add a student');
   expect(await page.$eval('dialog[open] input', (each) => each.value)).toBe('Somebody New');
+  await press(page, 'Start anew');
+  await page.keyboard.press('Escape');
+  expect(asked).toEqual([]);
+  await press(page, 'Move');
+  await fill(page, 'Start', '17:45');
+  await leave();
+  await expect.poll(() => asked, { timeout: 5_000 }).toEqual(['beforeunload']);
+  expect(await page.$eval('dialog[open] input[type="time"]', (each) => each.value)).toBe('17:45');
   await page.browserContext().close();
 });
 

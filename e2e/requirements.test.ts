@@ -219,7 +219,6 @@ test('a skill of one’s own and a common level: a circle is named and not saved
     );
   expect(await canSave()).toBe(true);
   await page.keyboard.press('Escape');
-  await press(page, 'Close without saving');
   await kept(page, () => press(page, 'Undo'));
   await sees(page, 'Skills of one’s own1');
   await visit(page, `${baseUrl}/placements`);

@@ -15,9 +15,18 @@ export { exportStudio, importPreview, lastBackup, takeImport } from './backup-wh
 export { type ImportPreview } from './backup';
 export { keepSnapshot, listSnapshots, restoreSnapshot, sweepAttached, type SnapshotInfo } from './snapshots';
 export type { Now } from './clock';
+export { keepDraft, readDraft, type KeptDraft } from './drafts';
 export { subscribeRecords, type FedRecords } from './record-feed';
 export { newId } from './seed';
-export { dismissNotice, openStudio, redo, setAside, undo, type ReadyState } from './studio-store';
+export {
+  dismissNotice,
+  openedStudio,
+  openStudio,
+  redo,
+  setAside,
+  undo,
+  type ReadyState,
+} from './studio-store';
 export { databaseName, type Which } from './which';
 export { type FormOutcome } from './forms';
 export { useStudio } from './use-studio';

@@ -15,6 +15,7 @@ import type { Change, SetAside } from './binders';
 import { breathe } from './breathe';
 import { changesOf, InvalidEdit, reverse, type Edit } from './changes';
 import { DEMO_NOW, everyMinute, wallClock, type Now } from './clock';
+import { dropDrafts } from './drafts';
 import { stacksOf, type Stacks } from './history';
 import { Journal, type CommitOptions, type Lock } from './journal';
 import { browserKv, type Kv } from './kv';
@@ -211,6 +212,9 @@ const opened = (): { journal: Journal; which: Which } => {
   return { journal, which: state.which };
 };
 
+/** Which studio is open; null before one is. */
+export const openedStudio = (): Which | null => (state.kind === 'ready' ? state.which : null);
+
 const isFull = (error: unknown) =>
   error instanceof Error && (error.name === 'QuotaExceededError' || /quota/i.test(error.message));
 
@@ -332,6 +336,8 @@ export async function erase(action: string, key: string): Promise<readonly strin
     // What was set aside there may be theirs as well.
     { purge: true, empties: binder === key ? [binder] : [] },
   );
+  const { name } = (record?.data ?? {}) as { readonly name?: unknown };
+  dropDrafts(which, [key.slice(key.indexOf('/') + 1), ...(typeof name === 'string' ? [name] : [])]);
   publish(which);
   return (changes ?? []).map((each) => each.key);
 }
@@ -343,6 +349,7 @@ export async function wipeStudio(): Promise<void> {
   await browserLock(databaseName(which))(async () => {
     for (const area of ['journal', 'binders', 'attached'] as const) await open?.clear(area);
   });
+  dropDrafts(which);
   sessionStorage.removeItem(WHICH);
   localStorage.removeItem(WHICH);
   channel?.postMessage(WIPED);

@@ -7,7 +7,7 @@ import css from './Dialog.module.css';
  * A sheet over the page; Escape closes it. Focus goes to its first field and comes back after.
  *
  * What was typed is never lost by closing: a field that is left is left as by Tab, and a dialog with something typed in
- * it asks first. So does the browser when the page is left.
+ * it asks first, unless the form keeps it. So does the browser when the page is left.
  */
 export function Dialog({
   title,
@@ -15,6 +15,7 @@ export function Dialog({
   children,
   wide = false,
   typed,
+  kept,
 }: {
   readonly title: string;
   readonly onClose: () => void;
@@ -22,6 +23,8 @@ export function Dialog({
   readonly wide?: boolean;
   /** Whether closing would lose something; left out, anything put into a field counts. */
   readonly typed?: boolean;
+  /** The form keeps what is typed when it is closed; `restored` when it was opened with what was kept before. */
+  readonly kept?: { readonly restored: boolean; readonly onAnew: () => void };
 }) {
   const ref = useRef<HTMLDialogElement>(null);
   const keep = useRef<HTMLButtonElement>(null);
@@ -29,7 +32,7 @@ export function Dialog({
   const leaving = useRef(false);
   const [touched, touch] = useState(false);
   const [asking, ask] = useState(false);
-  const loses = typed ?? touched;
+  const loses = !kept && (typed ?? touched);
   useEffect(() => {
     if (!loses) return undefined;
     const stay = (event: BeforeUnloadEvent) => event.preventDefault();
@@ -74,6 +77,7 @@ export function Dialog({
       ref={ref}
       className={css.root}
       data-wide={wide}
+      data-keeps={kept !== undefined}
       aria-label={title}
       onInput={() => touch(true)}
       onSubmit={(event) => {
@@ -117,6 +121,12 @@ export function Dialog({
             Keep typing
           </Button>
           <Button onClick={onClose}>Close without saving</Button>
+        </div>
+      )}
+      {kept?.restored && (
+        <div className={css.lose} role="note">
+          <p>This was typed before and not saved.</p>
+          <Button onClick={kept.onAnew}>Start anew</Button>
         </div>
       )}
       {children}

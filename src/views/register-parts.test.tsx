@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
-import { PIECE_COLUMNS, readPieces } from '@/core/files';
+import { PIECE_COLUMNS, readPieces, type ColumnMap, type PastedTable, type PieceColumn } from '@/core/files';
 import { type Rule } from '@/core/requirements';
 import type { Student } from '@/core/students';
 import { calendarDay as day } from '@/core/time';
@@ -13,6 +13,7 @@ import { LessonItem } from './register/parts/LessonItem';
 import { StudentDialog } from './register/parts/StudentDialog';
 import { contextsOfDay, registerModel } from './register/register-model';
 import { PasteTable } from './shell/PasteTable';
+import { useDraft } from './shell/use-draft';
 import { contextOf, studio, today } from './test-studio';
 
 beforeAll(standInForTheBrowser);
@@ -191,20 +192,23 @@ describe('Register', () => {
 });
 
 describe('Library', () => {
+  const readRows = (table: PastedTable, map: ColumnMap<PieceColumn>) => {
+    const { pieces, bad } = readPieces(table, map, (line) => `p${line}`);
+    return { items: pieces, bad };
+  };
   const paste = () => {
     const take = vi.fn();
-    render(
+    const Paste = () => (
       <PasteTable
+        form={useDraft<null>('paste', 'Paste', null)}
         fields={PIECE_COLUMNS}
-        read={(table, map) => {
-          const { pieces, bad } = readPieces(table, map, (line) => `p${line}`);
-          return { items: pieces, bad };
-        }}
+        read={readRows}
         itemWord="piece"
         preview={(piece) => [piece.title, piece.composer]}
         onTake={take}
-      />,
+      />
     );
+    render(<Paste />);
     return take;
   };
   test('bad rows are named with their line and reason, the others come in', () => {

@@ -1,8 +1,8 @@
-import { useState } from 'react';
 import type { Ending, GoalResult } from '@/core/programme';
 import type { GoalContext } from '@/core/register';
 import { calendarDay, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import { useDraft } from './use-draft';
 
 type Choice = 'result' | 'to come' | 'withdrawn' | 'deferred';
 
@@ -24,23 +24,27 @@ export function EndGoalDialog({
     .filter(({ day, id }) => day >= today && id !== session.id)
     .sort((a, b) => (a.day < b.day ? -1 : 1));
   const isPast = session.day <= today;
-  const [choice, setChoice] = useState<Choice>(
+  const title = `${student.name}, ${level.name}: how did it end?`;
+  const form = useDraft(`goal/${goal.id}/end`, title, null);
+  const [choice, setChoice] = form.field<Choice>(
+    'choice',
     isPast ? 'result' : later.length > 0 ? 'deferred' : 'withdrawn',
   );
-  const [award, setAward] = useState(scheme.awards[0]?.name ?? '');
-  const [total, setTotal] = useState('');
-  const [day, setDay] = useState<string>(isPast ? session.day : today);
-  const [sessionId, setSession] = useState(later[0]?.id ?? '');
+  const [award, setAward] = form.field('award', scheme.awards[0]?.name ?? '');
+  const [total, setTotal] = form.field('total', '');
+  const [day, setDay] = form.field<string>('day', isPast ? session.day : today);
+  const [sessionId, setSession] = form.field('session', later[0]?.id ?? '');
   const badTotal = total !== '' && !/^\d{1,5}(?:\.\d{1,2})?$/.test(total);
   const good =
     choice === 'result' ? isCalendarDay(day) && !badTotal : choice === 'deferred' ? sessionId !== '' : true;
   return (
-    <Dialog title={`${student.name}, ${level.name}: how did it end?`} onClose={onClose}>
+    <Dialog {...form.dialog} title={title} onClose={onClose}>
       <form
         noValidate
         onSubmit={(event) => {
           event.preventDefault();
           if (!good) return;
+          form.drop();
           if (choice === 'deferred') onDefer(sessionId);
           else if (choice === 'withdrawn') onEnd('withdrawn', null);
           else

@@ -1,22 +1,45 @@
-import { useMemo, useRef, useState, type ReactNode } from 'react';
+import { useMemo, useRef, type ReactNode } from 'react';
 import { guessColumns, parseTable, type BadRow, type ColumnMap, type PastedTable } from '@/core/files';
 import { Button, CheckField, DialogActs, SelectField, Table, TextField } from '@/ui';
+import type { Draft } from './use-draft';
 import css from './PasteTable.module.css';
 
 /** Rows to mend shown at once. */
 const MOST_SHOWN = 30;
+
+/** What a teacher has typed of a table. */
+interface Typed<Field extends string> {
+  readonly text: string;
+  /** Which column is what, where it was picked by hand. */
+  readonly own: ColumnMap<Field> | null;
+  /** Cells typed over, by line. */
+  readonly mended: Readonly<Record<number, readonly string[]>>;
+}
 
 /**
  * A table copied from a document or a spreadsheet: which column is what, what comes in, and every row
  * that cannot, with its line and its reason. A bad row is mended in its place, cell by cell.
  */
 export function PasteTable<Field extends string, Item>({
-  fields,
-  read,
-  itemWord,
-  preview,
+  form,
   onTake,
-}: {
+  ...rest
+}: PasteProps<Field, Item> & { readonly form: Draft<null> }) {
+  const [typed, setTyped] = form.field<Typed<Field>>('table', { text: '', own: null, mended: {} });
+  return (
+    <Pasted
+      {...rest}
+      typed={typed}
+      onType={(part) => setTyped((before) => ({ ...before, ...part }))}
+      onTake={(items, left) => {
+        form.drop();
+        onTake(items, left);
+      }}
+    />
+  );
+}
+
+interface PasteProps<Field extends string, Item> {
   readonly fields: Readonly<Record<Field, readonly string[]>>;
   readonly read: (
     table: PastedTable,
@@ -32,12 +55,21 @@ export function PasteTable<Field extends string, Item>({
   readonly preview: (item: Item) => readonly ReactNode[];
   /** @param left - rows that stay out */
   readonly onTake: (items: readonly Item[], left: readonly BadRow[]) => void;
+}
+
+function Pasted<Field extends string, Item>({
+  fields,
+  read,
+  itemWord,
+  preview,
+  typed: { text, own, mended },
+  onType,
+  onTake,
+}: PasteProps<Field, Item> & {
+  readonly typed: Typed<Field>;
+  readonly onType: (part: Partial<Typed<Field>>) => void;
 }) {
-  const [text, setText] = useState('');
   const input = useRef<HTMLInputElement>(null);
-  const [own, setOwn] = useState<ColumnMap<Field> | null>(null);
-  /** Cells typed over, by line. */
-  const [mended, setMended] = useState<Readonly<Record<number, readonly string[]>>>({});
   const table = useMemo(() => {
     const parsed = parseTable(text);
     return { ...parsed, rows: parsed.rows.map((row) => ({ ...row, cells: mended[row.line] ?? row.cells })) };
@@ -45,11 +77,7 @@ export function PasteTable<Field extends string, Item>({
   const guessed = useMemo(() => guessColumns(table, fields), [table, fields]);
   const map = own ?? guessed;
   const { items, bad, questions } = useMemo(() => read(table, map), [read, table, map]);
-  const take = (table: string) => {
-    setText(table);
-    setOwn(null);
-    setMended({});
-  };
+  const take = (pasted: string) => onType({ text: pasted, own: null, mended: {} });
   const names = Object.keys(fields) as Field[];
   const mapped = names.filter((field) => map.columns[field] >= 0);
   const badLines = new Set(bad.map((row) => row.line));
@@ -89,7 +117,7 @@ export function PasteTable<Field extends string, Item>({
           <CheckField
             label="The first row names the columns"
             checked={map.header}
-            onChange={(checked) => setOwn({ ...map, header: checked })}
+            onChange={(checked) => onType({ own: { ...map, header: checked } })}
           />
           <div className={css.columns}>
             {names.map((field) => (
@@ -104,7 +132,9 @@ export function PasteTable<Field extends string, Item>({
                     label: `column ${at + 1}${header[at] ? `: ${header[at]}` : ''}`,
                   })),
                 ]}
-                onChange={(value) => setOwn({ ...map, columns: { ...map.columns, [field]: Number(value) } })}
+                onChange={(value) =>
+                  onType({ own: { ...map, columns: { ...map.columns, [field]: Number(value) } } })
+                }
               />
             ))}
           </div>
@@ -139,11 +169,14 @@ export function PasteTable<Field extends string, Item>({
                             aria-label={`Line ${line}, ${fields[field][0] ?? field}`}
                             value={cells[at] ?? ''}
                             onChange={(event) =>
-                              setMended({
-                                ...mended,
-                                [line]: Array.from({ length: Math.max(cells.length, at + 1) }, (_, place) =>
-                                  place === at ? event.target.value : (cells[place] ?? ''),
-                                ),
+                              onType({
+                                mended: {
+                                  ...mended,
+                                  [line]: Array.from(
+                                    { length: Math.max(cells.length, at + 1) },
+                                    (_, place) => (place === at ? event.target.value : (cells[place] ?? '')),
+                                  ),
+                                },
                               })
                             }
                           />

@@ -15,6 +15,7 @@ import { Button, ErrorSay, KeyCap, Loading } from '@/ui';
 import { goTo } from './addresses';
 import { scrollAsLeft } from './kept-scroll';
 import { say } from './say';
+import { forgetLeftForm, useLeftForm } from './use-draft';
 import { useKeptFocus } from './use-kept-focus';
 import { useKeys } from './use-keys';
 import { checkWhole, useWholeCheck } from './use-whole-check';
@@ -85,6 +86,7 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
               <Button onClick={dismissNotice}>Understood</Button>
             </ErrorSay>
           )}
+          <FormLeft />
           {state.aside.length > 0 && (
             <p className={css.aside}>
               {state.aside.length} {state.aside.length === 1 ? 'record does' : 'records do'} not hold together
@@ -113,6 +115,26 @@ const DemoStrip = () => (
     </Button>
   </div>
 );
+
+/** Says that what was typed in a form is kept. */
+function FormLeft() {
+  const form = useLeftForm();
+  return (
+    <div role="status" className={css.left}>
+      {form && (
+        <p className={css.aside}>
+          What you typed in “{form.title}” is kept: open it again to go on.{' '}
+          <Button look="quiet" onClick={forgetLeftForm}>
+            Understood
+          </Button>{' '}
+          <Button look="quiet" onClick={form.drop}>
+            Throw it away
+          </Button>
+        </p>
+      )}
+    </div>
+  );
+}
 
 function MastheadDay({ ready, onKeys }: { readonly ready: ReadyState; readonly onKeys: () => void }) {
   const place = document.getElementById('masthead-day');

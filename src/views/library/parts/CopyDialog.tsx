@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { copySet, setLabel, type RequirementSet } from '@/core/requirements';
 import { newId } from '@/store';
 import { Button, CheckField, Dialog, DialogActs, SelectField, TextField } from '@/ui';
+import { useDraft } from '../../shell/use-draft';
 
 const WHAT_FOR = [
   { value: 'edition', label: 'the next edition' },
@@ -18,10 +19,12 @@ export function CopyDialog({
   readonly onCopied: (copy: RequirementSet) => void;
   readonly onClose: () => void;
 }) {
-  const [whatFor, setWhatFor] = useState('edition');
-  const [instrument, setInstrument] = useState('');
-  const [lists, setLists] = useState(true);
-  const [sessions, setSessions] = useState(false);
+  const title = `Copy ${setLabel(set)}`;
+  const form = useDraft(`copy/${set.id}`, title, null);
+  const [whatFor, setWhatFor] = form.field('whatFor', 'edition');
+  const [instrument, setInstrument] = form.field('instrument', '');
+  const [lists, setLists] = form.field('lists', true);
+  const [sessions, setSessions] = form.field('sessions', false);
   const [tried, setTried] = useState(false);
   const isOther = whatFor === 'instrument';
   const named = instrument.trim();
@@ -33,14 +36,15 @@ export function CopyDialog({
         ? 'It is for this one already.'
         : undefined;
   return (
-    <Dialog title={`Copy ${setLabel(set)}`} onClose={onClose}>
+    <Dialog {...form.dialog} title={title} onClose={onClose}>
       <form
         noValidate
         onSubmit={(event) => {
           event.preventDefault();
           setTried(true);
-          if (error === undefined)
-            onCopied(copySet(set, newId(), { instrument: isOther ? named : null, lists, sessions }));
+          if (error !== undefined) return;
+          form.drop();
+          onCopied(copySet(set, newId(), { instrument: isOther ? named : null, lists, sessions }));
         }}
       >
         <SelectField

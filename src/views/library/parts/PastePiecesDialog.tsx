@@ -18,6 +18,7 @@ import { findLevel, type Component, type Level, type RequirementSet } from '@/co
 import { gradePieces, newId, pasteIntoLists } from '@/store';
 import { Dialog, SelectField } from '@/ui';
 import { PasteTable } from '../../shell/PasteTable';
+import { useDraft } from '../../shell/use-draft';
 
 const readCatalogue = (table: PastedTable, map: ColumnMap<GradedColumn>) => readGraded(table, map, newId);
 
@@ -39,9 +40,12 @@ export function PasteGradedDialog({
   readonly set: RequirementSet;
   readonly onClose: () => void;
 }) {
+  const title = `Paste graded pieces into ${set.name}`;
+  const form = useDraft<null>(`paste/${set.id}/catalogue`, title, null);
   return (
-    <Dialog title={`Paste graded pieces into ${set.name}`} onClose={onClose} wide>
+    <Dialog {...form.dialog} title={title} onClose={onClose} wide>
       <PasteTable
+        form={form}
         fields={GRADED_COLUMNS}
         read={readCatalogue}
         itemWord="piece"
@@ -72,6 +76,14 @@ export function PastePiecesDialog({
   readonly library: ReadonlyMap<string, Piece>;
   readonly onClose: () => void;
 }) {
+  const title = place
+    ? `Paste pieces into ${place.component.name}, ${place.level.name}`
+    : `Paste all lists of ${set.name}`;
+  const form = useDraft<null>(
+    `paste/${set.id}/${place ? `${place.level.id}/${place.component.id}` : 'lists'}`,
+    title,
+    null,
+  );
   const [mode, setMode] = useState<'add' | 'replace' | ''>('');
   const read = useCallback(
     (table: PastedTable, map: ColumnMap<ListColumn> | ColumnMap<ListsColumn>) => {
@@ -104,8 +116,9 @@ export function PastePiecesDialog({
   };
   if (place === null)
     return (
-      <Dialog title={`Paste all lists of ${set.name}`} onClose={onClose} wide>
+      <Dialog {...form.dialog} title={title} onClose={onClose} wide>
         <PasteTable<ListsColumn, ListedPiece>
+          form={form}
           fields={LISTS_COLUMNS}
           read={read}
           itemWord="piece"
@@ -119,8 +132,9 @@ export function PastePiecesDialog({
       </Dialog>
     );
   return (
-    <Dialog title={`Paste pieces into ${place.component.name}, ${place.level.name}`} onClose={onClose} wide>
+    <Dialog {...form.dialog} title={title} onClose={onClose} wide>
       <PasteTable<ListColumn, ListedPiece>
+        form={form}
         fields={LIST_COLUMNS}
         read={read}
         itemWord="piece"

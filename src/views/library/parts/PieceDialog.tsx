@@ -1,9 +1,9 @@
-import { useState } from 'react';
 import { readDemands, readParts, tempoOf, writeDemands, writeParts } from '@/core/files';
 import { formatTime, parseTime } from '@/core/music';
 import { ACCOMPANIMENTS, leavingOut, PIECE_KINDS, type Piece } from '@/core/repertoire';
 import { savePiece } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import { useDraft } from '../../shell/use-draft';
 import { useSaving } from '../../shell/use-saving';
 
 /** What is known of one piece; an empty field stays unknown. */
@@ -16,9 +16,13 @@ export function PieceDialog({
   readonly isNew?: boolean;
   readonly onClose: () => void;
 }) {
-  const [piece] = useState(given);
-  const saving = useSaving(savePiece, onClose);
-  const [fields, setFields] = useState({
+  const form = useDraft(`piece/${isNew ? 'new' : given.id}`, given.title || 'A new piece', given);
+  const piece = form.opened;
+  const saving = useSaving(savePiece, () => {
+    form.drop();
+    onClose();
+  });
+  const [fields, setFields] = form.field('fields', {
     title: piece.title,
     composer: piece.composer,
     time: piece.seconds === null ? '' : formatTime(piece.seconds),
@@ -61,7 +65,7 @@ export function PieceDialog({
   const fact = (text: string) => (text.trim() === '' ? null : text.trim());
   return (
     <>
-      <Dialog title={piece.title || 'A new piece'} onClose={onClose}>
+      <Dialog {...form.dialog} title={piece.title || 'A new piece'} onClose={onClose}>
         <form
           onSubmit={(event) => {
             event.preventDefault();

@@ -1,9 +1,9 @@
-import equal from 'fast-deep-equal';
 import { useMemo, useState } from 'react';
 import type { Studio } from '@/core/files';
 import { setLabel, type RequirementSet } from '@/core/requirements';
 import { newId, type FormOutcome } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import { useDraft } from '../../shell/use-draft';
 import { useSaving } from '../../shell/use-saving';
 import { blankDraft, draftOf, type Draft } from '../draft';
 import { setOfDraft } from '../draft-set';
@@ -41,10 +41,23 @@ export function RequirementDialog({
   readonly onKept: (set: RequirementSet) => void;
   readonly onClose: () => void;
 }) {
-  const [before] = useState(given);
-  const [first] = useState<Draft>(() => (before ? draftOf(before, copyOf !== null) : blankDraft(today)));
-  const [draft, setDraft] = useState(first);
-  const saving = useSaving(onSave, onKept);
+  const title =
+    copyOf !== null ? `A copy of ${copyOf}` : given ? `Change ${setLabel(given)}` : 'Type a requirement';
+  const form = useDraft(
+    copyOf !== null ? `set/copy of ${copyOf}` : `set/${given?.id ?? 'new'}`,
+    title,
+    given,
+  );
+  const before = form.opened;
+  const first = useMemo<Draft>(
+    () => (before ? draftOf(before, copyOf !== null) : blankDraft(today)),
+    [before, copyOf, today],
+  );
+  const [draft, setDraft] = form.field('draft', first);
+  const saving = useSaving(onSave, (kept: RequirementSet) => {
+    form.drop();
+    onKept(kept);
+  });
   const [levelId, setLevelId] = useState(draft.levels[0]?.id ?? '');
   const [tried, setTried] = useState(false);
   const [setId] = useState(newId);
@@ -74,18 +87,7 @@ export function RequirementDialog({
   );
   return (
     <>
-      <Dialog
-        title={
-          copyOf !== null
-            ? `A copy of ${copyOf}`
-            : before
-              ? `Change ${setLabel(before)}`
-              : 'Type a requirement'
-        }
-        onClose={onClose}
-        typed={copyOf !== null || !equal(draft, first)}
-        wide
-      >
+      <Dialog {...form.dialog} title={title} onClose={onClose} wide>
         <form
           noValidate
           onSubmit={(event) => {

@@ -1,7 +1,7 @@
-import { useState } from 'react';
 import { formatDay, isCalendarDay, type CalendarDay, type Closure } from '@/core/time';
 import { addClosure, newId, removeClosure } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, Table, TextField } from '@/ui';
+import { useDraft } from '../../shell/use-draft';
 
 const STOPS = [
   { value: 'lessons', label: 'no lessons' },
@@ -19,13 +19,14 @@ export function ClosuresDialog({
   readonly today: CalendarDay;
   readonly onClose: () => void;
 }) {
-  const [name, setName] = useState('');
-  const [from, setFrom] = useState<string>(today);
-  const [to, setTo] = useState<string>(today);
-  const [stops, setStops] = useState<Closure['stops']>('lessons');
+  const form = useDraft('closure/new', 'Closures', null);
+  const [name, setName] = form.field('name', '');
+  const [from, setFrom] = form.field<string>('from', today);
+  const [to, setTo] = form.field<string>('to', today);
+  const [stops, setStops] = form.field<Closure['stops']>('stops', 'lessons');
   const good = name.trim() !== '' && isCalendarDay(from) && isCalendarDay(to) && from <= to;
   return (
-    <Dialog title="Closures" onClose={onClose} typed={name.trim() !== ''} wide>
+    <Dialog {...form.dialog} title="Closures" onClose={onClose} wide>
       <Table label="Closures" head={['Name', 'From', 'To', 'Stops', 'Change']} tight>
         {[...closures]
           .sort((a, b) => (a.from < b.from ? -1 : 1))
@@ -48,7 +49,7 @@ export function ClosuresDialog({
           event.preventDefault();
           if (!isCalendarDay(from) || !isCalendarDay(to) || !good) return;
           void addClosure({ id: newId(), name: name.trim(), from, to, stops });
-          setName('');
+          form.drop();
         }}
       >
         <FieldRow>

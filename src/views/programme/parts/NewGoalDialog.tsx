@@ -1,8 +1,8 @@
-import { useState } from 'react';
 import { opensTo, schemeOf } from '@/core/requirements';
 import { formatDay } from '@/core/time';
 import { addGoal, type ReadyState } from '@/store';
 import { Button, CheckField, Combobox, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import { useDraft } from '../../shell/use-draft';
 
 /** A student, a level, a session and an aim make a goal. */
 export function NewGoalDialog({
@@ -20,10 +20,11 @@ export function NewGoalDialog({
   const students = [...studio.students.values()]
     .filter((each) => each.archivedOn === null)
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
-  const [student, setStudent] = useState(studentId ?? students[0]?.id ?? '');
+  const form = useDraft(`goal/new/${studentId ?? ''}`, 'Set a goal', null);
+  const [student, setStudent] = form.field('student', studentId ?? students[0]?.id ?? '');
   const instrument = studio.students.get(student)?.instrument ?? '';
-  const [others, setOthers] = useState(false);
-  const [why, setWhy] = useState('');
+  const [others, setOthers] = form.field('others', false);
+  const [why, setWhy] = form.field('why', '');
   const levels = [...studio.sets.values()]
     .sort((a, b) => (a.edition.to < b.edition.to ? 1 : -1))
     .flatMap((set) =>
@@ -35,19 +36,19 @@ export function NewGoalDialog({
       })),
     )
     .filter(({ isOpen }) => isOpen || others);
-  const [picked, setPicked] = useState<string | null>(null);
+  const [picked, setPicked] = form.field<string | null>('picked', null);
   const current = levels.find((each) => each.value === picked) ?? levels[0];
   const sessions = [...(current?.set.sessions ?? [])]
     .filter((each) => each.day >= now.day)
     .sort((a, b) => (a.day < b.day ? -1 : 1));
-  const [session, setSession] = useState<string | null>(null);
+  const [session, setSession] = form.field<string | null>('session', null);
   const chosen = sessions.find((each) => each.id === session) ?? sessions[0];
   const awards = current ? schemeOf(current.set, current.level).awards : [];
-  const [aim, setAim] = useState<string | null>(null);
+  const [aim, setAim] = form.field<string | null>('aim', null);
   const award = awards.find((each) => each.id === aim) ?? awards[0];
   const complete = current && chosen && award && student !== '' && (current.isOpen || why.trim() !== '');
   return (
-    <Dialog title="Set a goal" onClose={onClose}>
+    <Dialog {...form.dialog} title="Set a goal" onClose={onClose}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -62,7 +63,10 @@ export function NewGoalDialog({
             },
             now.day,
             current.isOpen ? {} : { history: [{ on: now.day, kind: 'set all the same', why: why.trim() }] },
-          ).then(onMade);
+          ).then((id) => {
+            form.drop();
+            onMade(id);
+          });
         }}
       >
         <SelectField

@@ -1,12 +1,13 @@
-import { useState } from 'react';
 import type { Studio } from '@/core/files';
 import { weightOf, WEIGHTS, type WeightName } from '@/core/register';
 import { saveSettingsForm } from '@/store';
 import { Button, Dialog, DialogActs, TextField } from '@/ui';
+import { useDraft } from '../../shell/use-draft';
 import { useSaving } from '../../shell/use-saving';
 import css from './SuggestionList.module.css';
 
 const NAMES = Object.keys(WEIGHTS) as WeightName[];
+const TITLE = 'Weights of the programme search';
 
 /** What the best programmes are judged by, for the whole studio; each default is stated. */
 export function WeightsDialog({
@@ -16,13 +17,20 @@ export function WeightsDialog({
   readonly studio: Pick<Studio, 'settings'>;
   readonly onClose: () => void;
 }) {
-  const [studio] = useState(given);
-  const saving = useSaving(saveSettingsForm, onClose);
-  const [fields, setFields] = useState(() => NAMES.map((name) => String(weightOf(studio, name))));
+  const form = useDraft('weights', TITLE, given.settings);
+  const settings = form.opened;
+  const saving = useSaving(saveSettingsForm, () => {
+    form.drop();
+    onClose();
+  });
+  const [fields, setFields] = form.field(
+    'fields',
+    NAMES.map((name) => String(weightOf({ settings }, name))),
+  );
   const isGood = (text: string) => /^\d{1,4}$/.test(text) && Number(text) <= 1_000;
   return (
     <>
-      <Dialog title="Weights of the programme search" onClose={onClose}>
+      <Dialog {...form.dialog} title={TITLE} onClose={onClose}>
         <form
           onSubmit={(event) => {
             event.preventDefault();
@@ -30,7 +38,7 @@ export function WeightsDialog({
             const set = NAMES.flatMap((name, at) =>
               Number(fields[at]) === WEIGHTS[name].points ? [] : [[name, Number(fields[at])] as const],
             );
-            saving.save({ ...studio.settings, weights: Object.fromEntries(set) }, studio.settings);
+            saving.save({ ...settings, weights: Object.fromEntries(set) }, settings);
           }}
         >
           <p className={css.soft}>

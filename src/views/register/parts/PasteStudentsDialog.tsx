@@ -23,6 +23,7 @@ import {
 import { nameFamily, newId, takeStudents } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, Table, TextField } from '@/ui';
 import { PasteTable } from '../../shell/PasteTable';
+import { useDraft } from '../../shell/use-draft';
 
 const KNOWN: readonly { readonly value: OfKnown; readonly label: string }[] = [
   { value: 'stays out', label: 'stays out' },
@@ -46,6 +47,7 @@ export function PasteStudentsDialog({
   readonly today: CalendarDay;
   readonly onClose: () => void;
 }) {
+  const form = useDraft<null>('paste/students', 'Paste students', null);
   const [dayOrder, setDayOrder] = useState<DayOrder | null>(null);
   const [known, setKnown] = useState<OfKnown>('stays out');
   const [from, setFrom] = useState<string>(today);
@@ -163,8 +165,9 @@ export function PasteStudentsDialog({
       </Dialog>
     );
   return (
-    <Dialog title="Paste students" onClose={onClose} wide>
+    <Dialog {...form.dialog} title="Paste students" onClose={onClose} wide>
       <PasteTable<StudentColumn, Student>
+        form={form}
         fields={STUDENT_COLUMNS}
         read={read}
         itemWord="student"

@@ -22,6 +22,7 @@ import {
 } from '@/core/time';
 import type { FormOutcome, InstrumentAnswers } from '@/store';
 import { Button, CheckField, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
+import { useDraft } from '../../shell/use-draft';
 import { useSaving } from '../../shell/use-saving';
 import { HeldLevels } from './HeldLevels';
 import { slotDraft, slotErrors, slotOf } from './slot-draft';
@@ -63,33 +64,42 @@ export function StudentDialog({
   readonly onErase?: () => void;
 }) {
   // As it was when the dialog was opened: what another tab saves meanwhile is not taken for the teacher's own typing.
-  const [student] = useState(given);
+  const form = useDraft(`student/${given?.id ?? 'new'}`, given?.name ?? 'Add a student', given);
+  const student = form.opened;
   const answers = useRef<InstrumentAnswers | null>(null);
-  const saving = useSaving<Student>((typed, opened) => onSave(typed, opened, answers.current), onClose);
-  const [name, setName] = useState(student?.name ?? '');
-  const [family, setFamily] = useState<InstrumentFamily | ''>('');
-  const [instrument, setInstrument] = useState(student?.instrument ?? '');
+  const saving = useSaving<Student>(
+    (typed, opened) => onSave(typed, opened, answers.current),
+    () => {
+      form.drop();
+      onClose();
+    },
+  );
+  const [name, setName] = form.field('name', student?.name ?? '');
+  const [family, setFamily] = form.field<InstrumentFamily | ''>('family', '');
+  const [instrument, setInstrument] = form.field('instrument', student?.instrument ?? '');
   /** Whether another instrument is played from a day on, or the old one was written wrongly. */
-  const [wasWrong, setWasWrong] = useState(false);
-  const [playsFrom, setPlaysFrom] = useState<string>(today);
+  const [wasWrong, setWasWrong] = form.field('wasWrong', false);
+  const [playsFrom, setPlaysFrom] = form.field<string>('playsFrom', today);
   const [asking, ask] = useState<Student | null>(null);
-  const [birthDate, setBirthDate] = useState<string>(student?.birthDate ?? '');
-  const [draft, setDraft] = useState(() => slotDraft(student && slotOn(student, today), today));
+  const [birthDate, setBirthDate] = form.field<string>('birthDate', student?.birthDate ?? '');
+  const [draft, setDraft] = form.field('slot', slotDraft(student && slotOn(student, today), today));
   /** The first day of another slot: the lessons before it stay as they were. */
-  const [slotFrom, setSlotFrom] = useState<string>(today);
-  const [partner, setPartner] = useState(student?.sharesWith ?? '');
-  const [practice, setPractice] = useState(
+  const [slotFrom, setSlotFrom] = form.field<string>('slotFrom', today);
+  const [partner, setPartner] = form.field('partner', student?.sharesWith ?? '');
+  const [practice, setPractice] = form.field(
+    'practice',
     (student?.minutesByWeekday ?? [20, 20, 20, 20, 20, 20, 0]).map(String),
   );
-  const [reach, setReach] = useState(
+  const [reach, setReach] = form.field(
+    'reach',
     student?.reachSemitones === null || student === null ? '' : String(student.reachSemitones),
   );
-  const [likes, setLikes] = useState((student?.likes ?? []).join(', '));
+  const [likes, setLikes] = form.field('likes', (student?.likes ?? []).join(', '));
   const yearNow = student ? yearGroupOn(student, today) : null;
-  const [year, setYear] = useState(yearNow === null ? '' : String(yearNow));
-  const [held, setHeld] = useState<readonly LevelHeld[]>(student?.levelsHeld ?? []);
-  const [notes, setNotes] = useState(student?.notes ?? '');
-  const [isBeginner, setBeginner] = useState(student?.isBeginner ?? false);
+  const [year, setYear] = form.field('year', yearNow === null ? '' : String(yearNow));
+  const [held, setHeld] = form.field<readonly LevelHeld[]>('held', student?.levelsHeld ?? []);
+  const [notes, setNotes] = form.field('notes', student?.notes ?? '');
+  const [isBeginner, setBeginner] = form.field('isBeginner', student?.isBeginner ?? false);
   const [tried, setTried] = useState(false);
   const whole = (text: string, max: number) => /^\d{1,3}$/.test(text) && Number(text) <= max;
   // An instrument the table does not know: its family is asked, never guessed.
@@ -177,7 +187,7 @@ export function StudentDialog({
   );
   return (
     <>
-      <Dialog title={student ? student.name : 'Add a student'} onClose={onClose} wide>
+      <Dialog {...form.dialog} title={student ? student.name : 'Add a student'} onClose={onClose} wide>
         <form
           noValidate
           onSubmit={(event) => {

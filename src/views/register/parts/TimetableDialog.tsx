@@ -1,5 +1,5 @@
 import equal from 'fast-deep-equal';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import type { Studio } from '@/core/files';
 import { lessonNames, slotClashes, withTimetable, type Timetable } from '@/core/register';
 import type { Student } from '@/core/students';
@@ -12,6 +12,7 @@ import {
   type LessonSlot,
 } from '@/core/time';
 import { Button, Dialog, DialogActs, FieldRow, Table, TextField } from '@/ui';
+import { useDraft } from '../../shell/use-draft';
 import { slotDraft, slotErrors, slotOf, type SlotDraft } from './slot-draft';
 import { SlotCells } from './SlotFields';
 import css from './TimetableDialog.module.css';
@@ -23,6 +24,30 @@ const MOST_TOLD = 6;
 interface Line {
   readonly students: readonly Student[];
   readonly slot: LessonSlot;
+}
+
+const keyOf = ({ students }: Line): string => students.map(({ id }) => id).join('+');
+
+/** What is typed as a timetable; null while some of it is not right. */
+function timetableOf(drafts: ReadonlyMap<Line, SlotDraft>, from: string, until: string): Timetable | null {
+  if (!isCalendarDay(from) || (until !== '' && !(isCalendarDay(until) && until >= from))) return null;
+  const slots = new Map<string, LessonSlot>();
+  for (const [line, draft] of drafts) {
+    const slot = slotOf(draft);
+    if (!slot) return null;
+    if (!equal(slot, line.slot)) for (const { id } of line.students) slots.set(id, slot);
+  }
+  return { slots, from, until: until === '' ? null : calendarDay(until) };
+}
+
+function clashesOf({ students }: Studio, timetable: Timetable): ReturnType<typeof slotClashes> {
+  const changed = new Map(
+    withTimetable(students.values(), timetable).map((student) => [student.id, student]),
+  );
+  return slotClashes(
+    [...students.values()].map((student) => changed.get(student.id) ?? student),
+    timetable.from,
+  );
 }
 
 /** When everyone has lessons, from a day on or for a term, typed in one table. */
@@ -38,10 +63,23 @@ export function TimetableDialog({
   readonly onClose: () => void;
 }) {
   const [lines] = useState(() => linesOf(studio, today));
-  const [drafts, setDrafts] = useState<ReadonlyMap<Line, SlotDraft>>(new Map());
-  const [from, setFrom] = useState<string>(today);
-  const [until, setUntil] = useState('');
+  const form = useDraft('timetable', 'Timetable', null);
+  /** What is typed of a line, by the ids of its students. */
+  const [typed, setTyped] = form.field<Readonly<Record<string, SlotDraft>>>('lines', {});
+  const drafts = new Map(
+    lines.flatMap((line) => {
+      const draft = typed[keyOf(line)];
+      return draft ? [[line, draft] as const] : [];
+    }),
+  );
+  const [from, setFrom] = form.field<string>('from', today);
+  const [until, setUntil] = form.field('until', '');
   const [tried, setTried] = useState(false);
+  const setLine = (line: Line, draft: SlotDraft) => {
+    const others = Object.entries(typed).filter(([key]) => key !== keyOf(line));
+    const isAsItWas = equal(draft, slotDraft(line.slot, today));
+    setTyped(Object.fromEntries(isAsItWas ? others : [...others, [keyOf(line), draft]]));
+  };
   const draftOf = (line: Line) => drafts.get(line) ?? slotDraft(line.slot, today);
   const errors = {
     from: isCalendarDay(from) ? undefined : 'A day.',
@@ -50,38 +88,22 @@ export function TimetableDialog({
         ? undefined
         : 'Empty, or a day after the first.',
   };
-  const timetable = useMemo((): Timetable | null => {
-    if (!isCalendarDay(from) || (until !== '' && !(isCalendarDay(until) && until >= from))) return null;
-    const slots = new Map<string, LessonSlot>();
-    for (const [line, draft] of drafts) {
-      const slot = slotOf(draft);
-      if (!slot) return null;
-      if (!equal(slot, line.slot)) for (const { id } of line.students) slots.set(id, slot);
-    }
-    return { slots, from, until: until === '' ? null : calendarDay(until) };
-  }, [drafts, from, until]);
-  const clashes = useMemo(() => {
-    if (!timetable) return [];
-    const changed = new Map(
-      withTimetable(studio.students.values(), timetable).map((student) => [student.id, student]),
-    );
-    return slotClashes(
-      [...studio.students.values()].map((student) => changed.get(student.id) ?? student),
-      timetable.from,
-    );
-  }, [timetable, studio]);
+  const timetable = timetableOf(drafts, from, until);
+  const clashes = timetable ? clashesOf(studio, timetable) : [];
   const bad = lines.filter((line) =>
     Object.values(slotErrors(draftOf(line))).some((each) => each !== undefined),
   );
   const count = timetable?.slots.size ?? 0;
   return (
-    <Dialog title="Timetable" onClose={onClose} wide>
+    <Dialog {...form.dialog} title="Timetable" onClose={onClose} wide>
       <form
         noValidate
         onSubmit={(event) => {
           event.preventDefault();
           setTried(true);
-          if (timetable && timetable.slots.size > 0) onSave(timetable);
+          if (!timetable || timetable.slots.size === 0) return;
+          form.drop();
+          onSave(timetable);
         }}
       >
         <FieldRow>
@@ -120,7 +142,7 @@ export function TimetableDialog({
                   of={names}
                   draft={draftOf(line)}
                   errors={tried ? slotErrors(draftOf(line)) : {}}
-                  onChange={(draft) => setDrafts(new Map([...drafts, [line, draft]]))}
+                  onChange={(draft) => setLine(line, draft)}
                 />
               </tr>
             );

@@ -1,5 +1,3 @@
-import equal from 'fast-deep-equal';
-import { useState } from 'react';
 import {
   explainMapProblem,
   mapWith,
@@ -20,6 +18,7 @@ import {
   SelectField,
   TextField,
 } from '@/ui';
+import { useDraft } from '../../shell/use-draft';
 import { useSaving } from '../../shell/use-saving';
 
 /** A skill of the teacher's own, with what must be held first. A circle is named and cannot be saved. */
@@ -43,13 +42,22 @@ export function OwnSkillDialog({
   readonly onRemove: () => void;
   readonly onClose: () => void;
 }) {
-  const [skill] = useState(opened);
-  const saving = useSaving(onSave, onKept);
-  const [name, setName] = useState(skill.name);
-  const [family, setFamily] = useState(skill.family);
-  const [stage, setStage] = useState(String(skill.stage));
-  const [needs, setNeeds] = useState(skill.needs);
-  const [instead, setInstead] = useState(false);
+  const isNew = !own.some((each) => each.id === opened.id);
+  const form = useDraft(
+    `skill/${isNew ? 'new' : opened.id}`,
+    isNew ? 'A skill of your own' : opened.name,
+    opened,
+  );
+  const skill = form.opened;
+  const saving = useSaving(onSave, (kept: Skill) => {
+    form.drop();
+    onKept(kept);
+  });
+  const [name, setName] = form.field('name', skill.name);
+  const [family, setFamily] = form.field('family', skill.family);
+  const [stage, setStage] = form.field('stage', String(skill.stage));
+  const [needs, setNeeds] = form.field('needs', skill.needs);
+  const [instead, setInstead] = form.field('instead', false);
   const typed: Skill = { id: skill.id, name: name.trim(), family, needs, stage: Number(stage) };
   const next = withSkill(own, typed);
   const isOld = own.some((each) => each.id === skill.id);
@@ -63,11 +71,7 @@ export function OwnSkillDialog({
     : next.why.map((problem) => explainMapProblem(problem, mapWith([...own, typed])));
   return (
     <>
-      <Dialog
-        title={isOld ? skill.name : 'A skill of your own'}
-        onClose={onClose}
-        typed={!equal(typed, skill)}
-      >
+      <Dialog title={isOld ? skill.name : 'A skill of your own'} onClose={onClose} {...form.dialog}>
         <FieldRow>
           <TextField required label="Skill" value={name} onChange={setName} first />
           <SelectField
