@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { proofRuns } from '@/proof-runs';
 import type { Entry } from '../requirements';
 import { anyEntry } from '../requirements/arbitrary';
 import { seeded } from '../seeded';
@@ -142,12 +143,12 @@ test('no programme: what is named conflicts, none of it can be left out, and no 
         expect(programme.points).toBe(bestOf(question, programmesUnder(question, kept, true)));
       }
     }),
-    { numRuns: 3_000, seed: 91 },
+    { numRuns: proofRuns(3_000), seed: 91 },
   );
-  expect(conflicts).toBeGreaterThan(300);
+  expect(conflicts).toBeGreaterThan(proofRuns(300));
   // In some of them taking one away is not enough.
-  expect(Math.min(smallest, another)).toBeGreaterThan(60);
-  for (const count of Object.values(named)) expect(count).toBeGreaterThan(50);
+  expect(Math.min(smallest, another)).toBeGreaterThan(proofRuns(60));
+  for (const count of Object.values(named)) expect(count).toBeGreaterThan(proofRuns(50));
 }, 60_000);
 
 test('why not a piece: it is in, or a smallest conflict stands against it, or the sum it falls behind by', () => {
@@ -183,9 +184,10 @@ test('why not a piece: it is in, or a smallest conflict stands against it, or th
         expect(why.withIt.places.some(({ piece }) => piece.id === id)).toBe(true);
       } else expect(why.kind).toBe('never');
     }),
-    { numRuns: 2_000, seed: 92 },
+    { numRuns: proofRuns(2_000), seed: 92 },
   );
-  for (const kind of ['in', 'sum', 'conflict', 'no worth']) expect(kinds.get(kind)).toBeGreaterThan(100);
+  for (const kind of ['in', 'sum', 'conflict', 'no worth'])
+    expect(kinds.get(kind)).toBeGreaterThan(proofRuns(100));
 }, 60_000);
 
 test('a waived rule stands against nothing; a search that may not end says so', () => {

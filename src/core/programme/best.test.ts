@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import loadHighs, { type Highs } from 'highs';
 import { beforeAll, describe, expect, test } from 'vitest';
+import { isProof, proofRuns } from '@/proof-runs';
 import { seeded } from '../seeded';
 import { CONTRASTS, contrastValue, type Entry } from '../requirements';
 import { anyEntry } from '../requirements/arbitrary';
@@ -88,9 +89,9 @@ test('the best of small levels are those that trying everything finds, in order,
       expect(found.whole).toBe(true);
       if (all.length > 1) some += 1;
     }),
-    { numRuns: 2_000, seed: 71 },
+    { numRuns: proofRuns(2_000), seed: 71 },
   );
-  expect(some).toBeGreaterThan(500);
+  expect(some).toBeGreaterThan(proofRuns(500));
 }, 60_000);
 
 describe('large levels', () => {
@@ -99,7 +100,10 @@ describe('large levels', () => {
     highs = await loadHighs();
   }, 60_000);
   test.each(
-    Array.from({ length: 12 }, (_, seed) => [seed, 3 + (seed % 4), 20 + 10 * (seed % 5), seed >= 7] as const),
+    Array.from(
+      { length: 12 },
+      (_, seed) => [seed, 3 + (seed % 4), 20 + 10 * (seed % 5), seed >= 7] as const,
+    ).filter(([seed]) => isProof || (seed % 4 < 2 && seed !== 8)),
   )(
     'question %i, %i lists of %i pieces, rules of every kind on pieces: %s; the best three are the integer solver’s',
     (seed, slots, candidates, mixed) => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { proofRuns } from '@/proof-runs';
 import { metreKind, parseMetre } from '../music';
 import type { Piece } from '../repertoire';
 import { anyEntry } from './arbitrary';
@@ -242,10 +243,12 @@ describe('on random programmes', () => {
         for (const each of withInner(rule)) (kinds[each.kind] ??= new Set()).add(bruteForce(each, entry));
         expect(checkRule(rule, entry).status).toBe(expected);
       }),
-      { numRuns: 5000, seed: 31 },
+      { numRuns: proofRuns(5_000), seed: 31 },
     );
-    expect(tangled).toBeGreaterThan(700);
-    expect(Math.min(seen['met'] ?? 0, seen['unmet'] ?? 0, seen['undecided'] ?? 0)).toBeGreaterThan(300);
+    expect(tangled).toBeGreaterThan(proofRuns(700));
+    expect(Math.min(seen['met'] ?? 0, seen['unmet'] ?? 0, seen['undecided'] ?? 0)).toBeGreaterThan(
+      proofRuns(300),
+    );
     expect(Object.keys(kinds)).toHaveLength(20);
     const never = Object.entries(kinds).filter(([, answers]) => answers.size < 2);
     expect(never.map(([kind]) => kind)).toEqual([]);
