@@ -4,7 +4,6 @@ import type { Studio } from '@/core/files';
 import type { ShelfItem } from '@/core/shelf';
 import { Roving, classes } from '@/ui';
 import { newWords, placeWords, timeWords } from '../shelf-model';
-import { observeElementRect, scrollWhenAway } from '../../shell/element-rect';
 import css from './ShelfList.module.css';
 
 const ROW = 62;
@@ -31,8 +30,6 @@ export function ShelfList({
     estimateSize: () => ROW,
     overscan: 2,
     initialRect: { width: 800, height: 480 },
-    observeElementRect,
-    scrollToFn: scrollWhenAway,
   });
   const at = items.findIndex(({ piece }) => piece.id === selectedId);
   const followed = useRef<string | null>(null);
