@@ -27,6 +27,13 @@ export class InvalidEdit extends Error {
   }
 }
 
+/** Where an edit does not hold and why, as one sentence says it. */
+export const placesOf = ({ problems }: InvalidEdit): string =>
+  problems
+    .slice(0, 3)
+    .map(({ pointer, message }) => `${pointer.replace(/^\//, '').replaceAll('/', ' ')} ${message}`)
+    .join('; ');
+
 export const withRevision = (revs: readonly string[], rev: string): readonly string[] =>
   [...revs, rev].slice(-REVISIONS);
 

@@ -35,14 +35,23 @@ export function keepDraft(which: Which, form: string, draft: KeptDraft | null): 
   }
 }
 
-/** Drops the drafts of a studio, or those of them that speak of one of these words. */
-export function dropDrafts(which: Which, words: readonly string[] | null = null): void {
+/**
+ * Drops the drafts of a studio, or those of them that are of a record or name it.
+ * @param of - its id, and what it is called; "" for nothing
+ */
+export function dropDrafts(
+  which: Which,
+  of: { readonly id: string; readonly name: string } | null = null,
+): void {
   const drafts = Array.from({ length: localStorage.length }, (_, at) => localStorage.key(at) ?? '').filter(
     (name) => name.startsWith(OF(which)),
   );
   for (const name of drafts) {
-    const text = name + (localStorage.getItem(name) ?? '');
-    if (words === null || words.some((word) => text.includes(JSON.stringify(word).slice(1, -1))))
-      localStorage.removeItem(name);
+    const text = localStorage.getItem(name) ?? '';
+    const isOf = ({ id, name: called }: NonNullable<typeof of>) =>
+      name.slice(OF(which).length).split('/').includes(id) ||
+      text.includes(JSON.stringify(id)) ||
+      (called !== '' && text.includes(JSON.stringify(called).slice(1, -1)));
+    if (of === null || isOf(of)) localStorage.removeItem(name);
   }
 }

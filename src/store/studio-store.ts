@@ -13,7 +13,7 @@ import {
 import type { CalendarDay } from '@/core/time';
 import type { Change, SetAside } from './binders';
 import { breathe } from './breathe';
-import { changesOf, InvalidEdit, reverse, type Edit } from './changes';
+import { changesOf, InvalidEdit, placesOf, reverse, type Edit } from './changes';
 import { DEMO_NOW, everyMinute, wallClock, type Now } from './clock';
 import { dropDrafts } from './drafts';
 import { stacksOf, type Stacks } from './history';
@@ -245,12 +245,6 @@ async function keep(
 function publishOthers(which: Which): void {
   if (state.kind === 'ready' && state.studio !== view) publish(which);
 }
-const placesOf = ({ problems }: InvalidEdit): string =>
-  problems
-    .slice(0, 3)
-    .map(({ pointer, message }) => `${pointer.replace(/^\//, '').replaceAll('/', ' ')} ${message}`)
-    .join('; ');
-
 let turn: Promise<unknown> = Promise.resolve();
 /** Actions of this tab one after the other, so that undo takes back the one asked for last, however long it is still being written. */
 function inTurn<T>(work: () => Promise<T>): Promise<T> {
@@ -337,7 +331,7 @@ export async function erase(action: string, key: string): Promise<readonly strin
     { purge: true, empties: binder === key ? [binder] : [] },
   );
   const { name } = (record?.data ?? {}) as { readonly name?: unknown };
-  dropDrafts(which, [key.slice(key.indexOf('/') + 1), ...(typeof name === 'string' ? [name] : [])]);
+  if (record && changes) dropDrafts(which, { id: record.id, name: typeof name === 'string' ? name : '' });
   publish(which);
   return (changes ?? []).map((each) => each.key);
 }

@@ -16,7 +16,7 @@ import {
 } from '../fit-model';
 import { FitColumns } from './FitColumns';
 import { FitRow } from './FitRow';
-import { observeElementRect, scrollWhenAway } from '../../shell/element-rect';
+import { observeElementRect, scrollWhenAway } from '../element-rect';
 import { usePrinting } from '../../shell/use-printing';
 import css from './FitTable.module.css';
 
