@@ -1,5 +1,6 @@
-import { parseJson, validate, type Problem, type Shape } from '@/core/files';
+import { parseJson, validate, type Problem } from '@/core/files';
 import type { Result } from '@/core/result';
+import type { Shape } from '@/core/shape';
 import { json, problem } from './problem';
 
 /** Works a request out that was read whole: its body and the query of its address. Nothing else is known of it. */

@@ -7,8 +7,8 @@ import {
   requirementFileShape,
   shapeOf,
   totalsRequestShape,
-  type Shape,
 } from '@/core/files';
+import type { Shape } from '@/core/shape';
 
 const named = (title: string, shape: Shape) => ({
   $schema: 'https://json-schema.org/draft/2020-12/schema',

@@ -1,6 +1,7 @@
 import { answer, type Answer } from './answer';
-import { anyObject, readRequirementFile } from '@/core/files';
+import { readRequirementFile } from '@/core/files';
 import { setLabel } from '@/core/requirements';
+import { anyObject } from '@/core/shape';
 
 export const validateAnswer: Answer = answer<object>(anyObject, (file) => {
   const read = readRequirementFile(file);

@@ -1,15 +1,6 @@
-import {
-  newerVersion,
-  object,
-  oneOf,
-  parseJson,
-  text,
-  validate,
-  verbatim,
-  whole,
-  type Problem,
-} from '@/core/files';
+import { newerVersion, parseJson, validate, type Problem } from '@/core/files';
 import { refuse, type Result } from '@/core/result';
+import { object, oneOf, text, verbatim, whole } from '@/core/shape';
 
 /** Rounds of PBKDF2-SHA-256; our choice, because current guidance for it asks for 600,000. */
 const ITERATIONS = 600_000;

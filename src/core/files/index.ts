@@ -66,7 +66,6 @@ export {
   requirementFileShape,
   type RequirementFile,
 } from './requirement-file';
-export { anyObject, object, oneOf, text, verbatim, whole, type Shape } from './shape';
 export {
   checkRequestShape,
   programmesRequestShape,

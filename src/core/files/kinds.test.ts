@@ -3,7 +3,7 @@ import * as yup from 'yup';
 import { describe, expect, test } from 'vitest';
 import fairlead from '../../demo/fairlead-winds-2027.json';
 import demo from '../../demo/studio.json';
-import { day } from './common-shapes';
+import { day } from '../shape';
 import { groupOf, groupsOf } from './groups';
 import {
   KINDS,
@@ -16,7 +16,7 @@ import {
 } from './kinds';
 import { binderOf, ownedBy } from './owners';
 import { currentVersion, looksKept, readRecord, recordKey, type StoredRecord } from './records';
-import { id, list, object, whole, type Shape } from './shape';
+import { id, list, object, whole, type Shape } from '../shape';
 import { emptyOf, NO_STUDIO, withRecords } from './studio';
 
 interface Practice extends Identified {

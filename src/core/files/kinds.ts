@@ -9,7 +9,7 @@ import type { Closure } from '../time';
 import { goalTo2, scoreTo2, setTo2, settingsTo2, settingsTo3, studentTo2, type Step } from './migrations';
 import type { StudioSettings } from './settings';
 import { setShape } from './set-shape';
-import type { Shape } from './shape';
+import type { Shape } from '../shape';
 import {
   closureShape,
   goalShape,

@@ -1,7 +1,7 @@
 import { oneLine, severalLines } from '../plain-text';
 import { refuse, type Result } from '../result';
 import { KINDS, type Identified, type Kind, type KindTable, type RecordKind } from './kinds';
-import { HOLDS_CONTROLS, anyObject, id, list, object, oneOf, text, whole, type Shape } from './shape';
+import { HOLDS_CONTROLS, anyObject, id, list, object, oneOf, text, whole, type Shape } from '../shape';
 import { validate, type Problem } from './validate';
 
 /** One thing the studio keeps. `revs` are the ids of its revisions, latest last, the last twelve at most. */

@@ -1,7 +1,7 @@
 import { leavingOut, type Piece } from '../repertoire';
 import { namedPieces, problemsOfSet, type RequirementSet } from '../requirements';
 import { ok, refuse, type Result } from '../result';
-import { list, object, oneOf, whole } from './shape';
+import { list, object, oneOf, whole } from '../shape';
 import { setTo2 } from './migrations';
 import { setShape } from './set-shape';
 import { pieceShape } from './shapes';

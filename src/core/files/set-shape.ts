@@ -1,6 +1,6 @@
 import { PREDICATE_VALUES } from '../repertoire';
 import { CONTRASTS } from '../requirements';
-import { bars, day, name, seconds, tempo } from './common-shapes';
+import { bars, day, name, seconds, tempo } from '../shape';
 import {
   either,
   id,
@@ -17,7 +17,7 @@ import {
   whole,
   yesNo,
   type Shape,
-} from './shape';
+} from '../shape';
 
 const predicate = union('on', {
   ...Object.fromEntries(

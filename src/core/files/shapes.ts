@@ -4,7 +4,7 @@ import { ENDINGS } from '../programme';
 import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
 import { CONTRASTS } from '../requirements';
 import { HEARD_HOW, INSTRUMENT_FAMILIES } from '../skills';
-import { bars, clock, day, name, seconds, tempo } from './common-shapes';
+import { bars, clock, day, name, seconds, tempo } from '../shape';
 import { schemeShape, setShape } from './set-shape';
 import {
   id,
@@ -20,7 +20,7 @@ import {
   union,
   whole,
   yesNo,
-} from './shape';
+} from '../shape';
 
 export const pieceShape = object({
   id,

@@ -3,7 +3,7 @@ import { supersedeProblem, supersedeWords, type MarkSheet } from '../marks';
 import type { CalendarDay } from '../time';
 import { textId } from './attached';
 import { readRecord, recordKey, type StoredRecord } from './records';
-import { anyObject, list, matching, object, oneOf, text, whole } from './shape';
+import { anyObject, list, matching, object, oneOf, text, whole } from '../shape';
 import { newerVersion, parseJson, validate, type Problem } from './validate';
 
 /** A whole studio. `checksum` is the SHA-256 of the records as written here. */

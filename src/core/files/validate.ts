@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { ok, refuse, type Result } from '../result';
-import type { Shape } from './shape';
+import type { Shape } from '../shape';
 
 /** One thing wrong with a file or a body, and where. */
 export interface Problem {
