@@ -3,7 +3,13 @@ import { setProblems } from './set-problems';
 import { programmesRequestShape } from '@/core/files';
 import { bestProgrammes, conflictOf, type BestQuestion } from '@/core/programme';
 import type { Piece } from '@/core/repertoire';
-import { findLevel, type RequirementSet, compileLevel, NO_FACTS } from '@/core/requirements';
+import {
+  findLevel,
+  type RequirementSet,
+  compileLevel,
+  NO_FACTS,
+  type SearchFacts,
+} from '@/core/requirements';
 import { valueAt } from '@/core/value-at';
 
 interface Body {
@@ -53,7 +59,10 @@ export const programmesAnswer: Answer = answer<Body>(programmesRequestShape, (bo
   const used = new Set(body.used);
   const own = body.ownChoice.flatMap((id) => pieces.get(id) ?? []);
   const compiled = compileLevel(body.set, level, pieces, own);
-  const facts = { ...NO_FACTS, used: () => used };
+  const facts: SearchFacts = {
+    ...NO_FACTS,
+    known: (rule) => (rule.kind === 'not used before' ? used : NO_FACTS.known(rule)),
+  };
   const found = bestProgrammes(
     compiled,
     {

@@ -1,8 +1,6 @@
-import { PREDICATE_VALUES } from '../repertoire';
-import { CONTRASTS } from '../requirements';
-import { bars, day, name, seconds, tempo } from '../shape';
+import { ruleShape } from '../requirements';
+import { bars, day, name, tempo } from '../shape';
 import {
-  either,
   id,
   list,
   nullable,
@@ -15,69 +13,7 @@ import {
   text,
   union,
   whole,
-  yesNo,
-  type Shape,
 } from '../shape';
-
-const predicate = union('on', {
-  ...Object.fromEntries(
-    Object.entries(PREDICATE_VALUES).map(([on, values]) => [on, { is: values ? oneOf(values) : name }]),
-  ),
-  component: { is: id },
-  'own choice': { is: oneOf(['own choice', 'listed']) },
-  grade: { from: whole(1, 50), to: whole(1, 50) },
-  memory: { is: oneOf(['from memory', 'with the music']) },
-});
-
-const plainRules = {
-  'one from each': { id, componentIds: list(id, 20, 1) },
-  count: { id, min: whole(0, 50), max: whole(0, 50) },
-  time: { id, min: nullable(seconds), max: nullable(seconds), gapSeconds: whole(0, 600) },
-  'different composers': { id },
-  'count where': { id, bound: oneOf(['at least', 'at most']), count: whole(0, 50), where: predicate },
-  'edition valid': { id },
-  'level held': { id, family: name, rank: whole(1, 50) },
-  age: { id, on: nullable(day), min: nullable(whole(0, 120)), max: nullable(whole(0, 120)) },
-  'entry closes': { id },
-  'entry fact': { id, fact: name },
-  takes: { id, max: whole(1, 99), continuous: yesNo },
-  'excerpt bars': { id, componentId: id },
-  choose: { id, componentId: id, min: whole(0, 20), max: whole(0, 20) },
-  contrast: { id, in: oneOf(CONTRASTS), between: oneOf(['any', 'all']) },
-  'graded pieces': {
-    id,
-    by: oneOf(['year group', 'entry fact']),
-    fact: text(120),
-    classes: list(
-      object({
-        value: name,
-        atLeast: whole(0, 20),
-        from: whole(1, 50),
-        to: nullable(whole(1, 50)),
-        free: whole(0, 20),
-      }),
-      40,
-      1,
-    ),
-  },
-  'not used before': { id, years: nullable(whole(1, 50)) },
-  'named edition': { id, componentId: id, edition: name },
-  condition: { id, topic: name, allows: nullable(list(name, 20, 1)) },
-  'year group': { id, min: nullable(whole(0, 20)), max: nullable(whole(0, 20)) },
-  'recording due': { id },
-  'scales known': { id, componentId: id, count: nullable(whole(1, 400)) },
-};
-/** Rules may combine rules that combine rules; deeper than that nobody could read the sentence. */
-const combined = (inner: Shape) => ({
-  combined: {
-    id,
-    need: either(oneOf(['all', 'any']), whole(1, 20)),
-    rules: list(inner, 20, 1),
-  },
-});
-const innermost = union('kind', plainRules);
-const inner = union('kind', { ...plainRules, ...combined(innermost) });
-const rule = union('kind', { ...plainRules, ...combined(inner) });
 
 const source = union('kind', {
   list: {
@@ -182,7 +118,7 @@ export const setShape = object({
       rank: whole(1, 50),
       schemeId: id,
       components: list(object({ id, letter: text(3, 1), name, source }), 30, 1),
-      rules: list(rule, 60),
+      rules: list(ruleShape, 60),
       instruments: list(name, 40),
       skills: list(id, 200),
     }),

@@ -1,13 +1,14 @@
 import { minutesForBars } from '../effort';
-import { cheapestProgramme, searchFacts, type CheapestProgramme, type PieceCost } from '../programme';
+import { cheapestProgramme, type CheapestProgramme, type PieceCost } from '../programme';
 import { barsToLearn, type Piece } from '../repertoire';
 import {
+  asksTheStudent,
   checkRule,
   levelsUp,
   opensTo,
+  searchFacts,
   type CompiledLevel,
   type Entry,
-  type Rule,
   type SearchFacts,
   type SearchPiece,
 } from '../requirements';
@@ -162,17 +163,6 @@ function beforeTheRules(
   }
   return session.day <= today ? notEligible({ kind: 'session past' }) : null;
 }
-
-/** Rules about who may enter and when; what is settled with the entry itself does not decide the fit. */
-const ABOUT_THE_STUDENT: readonly Rule['kind'][] = [
-  'edition valid',
-  'level held',
-  'age',
-  'year group',
-  'entry closes',
-];
-const asksTheStudent = (rule: Rule): boolean =>
-  rule.kind === 'combined' ? rule.rules.every(asksTheStudent) : ABOUT_THE_STUDENT.includes(rule.kind);
 
 /** An entry of the student with nothing chosen yet, entered in time as far as that can still be done. */
 function entryFor(

@@ -6,8 +6,7 @@ import { anyEntry } from '../requirements/arbitrary';
 import { seeded } from '../seeded';
 import { adviseProgrammes, conflictOf, whyNot, type Obstacle, type ProgrammeQuestion } from './advise';
 import { largeQuestion } from './arbitrary';
-import { compileLevel, NO_FACTS, type SearchPiece } from '../requirements';
-import { searchFacts } from './search-facts';
+import { searchFacts, compileLevel, NO_FACTS, type SearchPiece } from '../requirements';
 import { eachProgramme } from './search';
 
 const IDS = ['a1', 'a2', 'a3', 'b1', 'b2'];

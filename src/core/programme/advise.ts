@@ -7,9 +7,8 @@ import {
   type PieceWorth,
   type RankedProgramme,
 } from './best';
-import { compileLevel, type CompiledLevel, type SearchFacts } from '../requirements';
+import { compileLevel, searchFacts, type CompiledLevel, type SearchFacts } from '../requirements';
 import { smallestConflict } from './smallest-conflict';
-import { searchFacts } from './search-facts';
 
 /** A level as it is searched for one entry. */
 export interface ProgrammeProblem extends Pick<Entry, 'set' | 'level' | 'pieces'> {

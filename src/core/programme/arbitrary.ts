@@ -147,7 +147,10 @@ export function largeQuestion(
   );
   const used = new Set(mixed ? Array.from({ length: candidates }, () => ids[pick(ids.length)] ?? '') : []);
   return {
-    facts: { ...NO_FACTS, classes: (rule) => rule.classes, used: () => used },
+    facts: {
+      ...NO_FACTS,
+      known: (rule) => (rule.kind === 'not used before' ? used : NO_FACTS.known(rule)),
+    },
     compiled: compileLevel(set, level, pieces, []),
     question: {
       worth: ({ piece }) => worths.get(piece.id) ?? null,

@@ -19,7 +19,6 @@ export {
 export { ENDINGS, type Ending, type GoalEvent, type GoalResult } from './goal-event';
 export { inSession, told, toTell, withdrawn, withOfficeToTell, withProgramme } from './goal-history';
 export { NO_OWN_CHOICE, ownChoices, piecesFor, type OwnChoices } from './own-choice';
-export { searchFacts } from './search-facts';
 export {
   cheapestProgramme,
   eachProgramme,

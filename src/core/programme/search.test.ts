@@ -1,9 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { anyEntry } from '../requirements/arbitrary';
-import { checkProgramme, checkRule, type Entry, type Programme } from '../requirements';
+import { searchFacts, checkProgramme, checkRule, type Entry, type Programme } from '../requirements';
 import { compileLevel, type CompiledLevel, type SearchPiece } from '../requirements';
-import { searchFacts } from './search-facts';
 import { cheapestProgramme, eachProgramme, satisfiable } from './search';
 
 /** One to three generated rules on the pieces of one entry. */

@@ -1,10 +1,10 @@
 import {
   holds,
   isLost,
+  isOpenByPieces,
   NEVER_LOST,
   NO_FACTS,
   type CompiledLevel,
-  type Rule,
   type SearchFacts,
   type SearchPiece,
 } from '../requirements';
@@ -212,12 +212,6 @@ export function eachProgramme(
   visit(0, 0, 0);
   return tried <= most;
 }
-
-/** Whether a rule stays open only where something is not known of a piece; playing from memory is for the entry to say. */
-const isOpenByPieces = (rule: Rule): boolean =>
-  rule.kind === 'count where'
-    ? rule.where.on !== 'memory'
-    : rule.kind === 'time' || rule.kind === 'different composers' || rule.kind === 'contrast';
 
 export type Satisfiable =
   /**

@@ -1,6 +1,12 @@
 import { contrastValue, type Rule } from '../requirements';
 import type { BestQuestion } from './best';
-import { NO_FACTS, type CompiledLevel, type SearchFacts, type SearchPiece } from '../requirements';
+import {
+  NO_FACTS,
+  type CompiledLevel,
+  type GradedClass,
+  type SearchFacts,
+  type SearchPiece,
+} from '../requirements';
 
 /** A line of the program: a sum of variables, each with its factor, that is at least or at most a bound. */
 interface Row {
@@ -138,7 +144,7 @@ export function integerProgram(
           return [least(own, 1), most(own, 1)];
         });
       case 'graded pieces': {
-        const [own, ...others] = facts.classes(rule);
+        const [own, ...others] = facts.known(rule) as readonly GradedClass[];
         if (!own || others.length > 0) throw new Error('the class is not known');
         const isGraded = (place: SearchPiece) => {
           const rank = fact(place) as number | null;
@@ -153,7 +159,7 @@ export function integerProgram(
         ];
       }
       case 'not used before': {
-        const used = facts.used(rule);
+        const used = facts.known(rule) as ReadonlySet<string>;
         return [
           most(
             sum(({ piece }) => used.has(piece.id)),

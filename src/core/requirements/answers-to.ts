@@ -1,6 +1,14 @@
-import { holds, type Piece } from '../repertoire';
-import type { RequirementSet } from './requirement-set';
-import type { ChoicePredicate } from './rule';
+import { holds, type Piece, type PiecePredicate } from '../repertoire';
+import type { SetOf } from './requirement-set';
+
+/** What a rule may ask of one chosen piece: a property of the piece itself, or of its place in the entry. */
+export type ChoicePredicate =
+  | PiecePredicate
+  | { readonly on: 'component'; readonly is: string }
+  | { readonly on: 'own choice'; readonly is: 'own choice' | 'listed' }
+  /** Graded so by the set's catalogue, both included; a piece it does not grade is not. */
+  | { readonly on: 'grade'; readonly from: number; readonly to: number }
+  | { readonly on: 'memory'; readonly is: 'from memory' | 'with the music' };
 
 /** Where a piece stands in the entry, as far as a predicate asks. */
 export interface ChoicePlace {
@@ -14,7 +22,7 @@ export function answersTo(
   where: ChoicePredicate,
   piece: Piece | null,
   place: ChoicePlace,
-  set: Pick<RequirementSet, 'catalogue'>,
+  set: Pick<SetOf, 'catalogue'>,
 ): boolean | 'unknown' {
   switch (where.on) {
     case 'component':

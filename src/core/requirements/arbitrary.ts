@@ -1,16 +1,11 @@
 import fc from 'fast-check';
 import type { Piece } from '../repertoire';
 import { calendarDay } from '../time';
-import type { Entry, Programme } from './entry';
-import {
-  BARE_LEVEL,
-  BARE_SESSION,
-  BARE_SET,
-  type Level,
-  type RequirementSet,
-  type Session,
-} from './requirement-set';
-import type { ChoicePredicate, Rule } from './rule';
+import type { Programme } from './entry';
+import { BARE_LEVEL, BARE_SESSION, BARE_SET, type Session } from './requirement-set';
+import type { Entry, Level, RequirementSet } from './with-rules';
+import type { ChoicePredicate } from './answers-to';
+import type { Rule } from './rules';
 
 const COMPOSERS = ['P. Ostrey', 'A. Hewn', 'R. Kestle'];
 const day = calendarDay;

@@ -1,5 +1,6 @@
 import { valueAt } from '../value-at';
-import type { Graded, RequirementSet } from './requirement-set';
+import type { Graded } from './requirement-set';
+import type { RequirementSet } from './with-rules';
 
 /**
  * The set with the list of one component changed; as it was where the component has no list. A piece stands once.

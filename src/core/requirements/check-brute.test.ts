@@ -6,9 +6,11 @@ import type { Piece } from '../repertoire';
 import { anyEntry } from './arbitrary';
 import { checkRule } from './check';
 import { areTangled } from './completions';
-import { openSlots, piecesOf, type Entry } from './entry';
+import { openSlots, piecesOf } from './entry';
 import { componentOf } from './requirement-set';
-import { withInner, type ChoicePredicate, type Rule } from './rule';
+import type { Entry } from './with-rules';
+import type { ChoicePredicate } from './answers-to';
+import { withInner, type Rule } from './rules';
 
 const set = (...ids: string[]) => ids.map((pieceId) => ({ kind: 'piece' as const, pieceId }));
 

@@ -2,11 +2,11 @@ import { expect, test } from 'vitest';
 import { calendarDay } from '../time';
 import { entryWith, pieceWith } from './arbitrary';
 import { checkRule } from './check';
-import type { Entry } from './entry';
-import { explainRule, ruleTitle } from './explain';
+import { explainRule } from './explain';
 import type { Component } from './requirement-set';
-import type { Rule } from './rule';
 import type { RuleStatus } from './verdict';
+import type { Entry } from './with-rules';
+import { ruleTitle, type Rule } from './rules';
 
 const day = calendarDay;
 const set = (...ids: string[]) => ids.map((pieceId) => ({ kind: 'piece' as const, pieceId }));

@@ -2,9 +2,9 @@ import { expect, test } from 'vitest';
 import { calendarDay } from '../time';
 import { entryWith, pieceWith } from './arbitrary';
 import { checkRule } from './check';
-import type { Entry } from './entry';
 import { explainRule } from './explain';
-import type { Rule } from './rule';
+import type { Entry } from './with-rules';
+import type { Rule } from './rules';
 
 const set = (...ids: string[]) => ids.map((pieceId) => ({ kind: 'piece' as const, pieceId }));
 const day = calendarDay;

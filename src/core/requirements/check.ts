@@ -1,10 +1,9 @@
-import { combine } from './combine';
-import { checkFacts } from './check-facts';
-import { checkPieces } from './check-pieces';
-import { openSlots, type Entry } from './entry';
+import { openSlots } from './entry';
 import { areTangled, canBeKept } from './completions';
-import { isPieceRule, type Rule } from './rule';
-import type { Answer, Verdict } from './verdict';
+import { factsWith } from './search-facts';
+import type { SearchFacts } from './search-parts';
+import { isOnPieces, moduleOf, type Rule } from './rules';
+import type { Answer, Entry, Verdict } from './with-rules';
 
 /** Every rule of the level, in its order. */
 export const checkProgramme = (entry: Entry): Verdict[] =>
@@ -32,22 +31,17 @@ const statusIn =
   (rule: Rule): Verdict['status'] =>
     checkRule(rule, entry).status;
 
+/** What searches need to know of an entry besides its pieces; a waived rule counts as met. */
+export const searchFacts = (entry: Entry): SearchFacts => factsWith(entry, statusIn(entry));
+
 function answer(rule: Rule, entry: Entry): Answer {
-  if (rule.kind === 'combined') {
-    const parts = rule.rules.map((each) => checkRule(each, entry));
-    const status = combine(
-      rule.need,
-      parts.map((part) => part.status),
-    );
-    // Each part may be kept by some filling and all of them by none.
-    const never = status === 'undecided' && canBeKept(rule, entry, statusIn(entry)) === false;
-    const evidence = { kind: 'combined', parts } as const;
-    return never ? { status: 'unmet', evidence, noFilling: true } : { status, evidence };
-  }
-  if (!isPieceRule(rule)) return checkFacts(rule, entry);
-  const slots = openSlots(entry);
-  const found = checkPieces(rule, entry, slots);
-  if (!areTangled(entry, slots)) return found;
+  const onPieces = isOnPieces(rule);
+  const slots = onPieces ? openSlots(entry) : [];
+  const found = moduleOf(rule).check(rule, entry, slots, {
+    verdict: (inner) => checkRule(inner as Rule, entry),
+    canBeKept: (inner) => canBeKept(inner as Rule, entry, statusIn(entry)),
+  }) as Answer;
+  if (!onPieces || !areTangled(entry, slots)) return found;
   // Lists that share pieces, or are short of them, are not looked at one by one: the ways of filling them are tried.
   const can = canBeKept(rule, entry, statusIn(entry));
   if (can === false && found.status !== 'unmet') return { ...found, status: 'unmet', noFilling: true };

@@ -1,6 +1,7 @@
 import type { LevelHeld } from '../students';
 import { valueAt } from '../value-at';
-import { opensTo, type Level, type RequirementSet } from './requirement-set';
+import { opensTo } from './requirement-set';
+import type { Level, RequirementSet } from './with-rules';
 
 /**
  * Where the levels of each family stand on one scale, by rank: stated by the teacher, never interpolated, and used

@@ -1,20 +1,10 @@
-import { answersTo } from './answers-to';
-import { combine } from './combine';
-import {
-  compiled,
-  factOf,
-  holds,
-  looksAtPieces,
-  NEVER_LOST,
-  type SearchFacts,
-  type SearchPiece,
-} from './compile';
-import { openSlots, piecesOf, type Entry, type Slot } from './entry';
-import { gradedClassOf } from './graded-class';
 import { BARE_PIECE, type Piece } from '../repertoire';
-import type { Rule } from './rule';
-import { usedWithin } from './used-within';
+import { openSlots, piecesOf, type Slot } from './entry';
+import { compiledParts, looksAtPieces, search, type Rule } from './rules';
+import { factsWith } from './search-facts';
+import { holds, NEVER_LOST, type SearchPiece } from './search-parts';
 import type { RuleStatus } from './verdict';
+import type { Entry } from './with-rules';
 
 /** Places looked at before nothing is said. */
 const MOST = 60_000;
@@ -34,28 +24,21 @@ export function canBeKept(rule: Rule, entry: Entry, status: (rule: Rule) => Rule
   if (!looksAtPieces(rule)) return undefined;
   const slots = openSlots(entry);
   const at = new Map(slots.map((slot, index) => [slot.componentId, index]));
-  const whole = compiled(rule, (place) => place.facts[0], at);
+  const whole = compiledParts(rule, (place) => place.facts[0], at);
   const place = (piece: Piece, slot: Slot, index: number): SearchPiece => ({
     piece,
     slot: index,
-    facts: [factOf(rule, piece, slot, entry.set)],
+    facts: [search.fact(rule, piece, slot, entry.set)],
   });
-  const facts: SearchFacts = {
-    used: (each) => new Set(usedWithin(each, entry).map(({ pieceId }) => pieceId)),
-    classes: (each) => {
-      const { value, named } = gradedClassOf(each, entry);
-      return named ? [named] : value === null ? each.classes : [];
-    },
-    status: (each) => combine('all', [status(each)]),
-  };
-  const used = usedIn(rule, facts);
+  const facts = factsWith(entry, status);
+  const tells = (piece: Piece) => search.tells(rule, piece, facts.known);
   const sorts = slots.map((slot, index) =>
     slot.candidates === 'any'
       ? ownSorts(rule, entry, slot, index)
       : sortsOf(
           slot.candidates.map((piece) => place(piece, slot, index)),
           slots,
-          used,
+          tells,
         ),
   );
   const must = mostFilled(slots);
@@ -88,24 +71,17 @@ export function canBeKept(rule: Rule, entry: Entry, status: (rule: Rule) => Rule
   return tried > MOST ? undefined : false;
 }
 
-/** Pieces used before, of every rule within that asks. */
-function usedIn(rule: Rule, facts: SearchFacts): ReadonlySet<string> {
-  if (rule.kind === 'not used before') return facts.used(rule);
-  if (rule.kind !== 'combined') return new Set();
-  return new Set(rule.rules.flatMap((each) => [...usedIn(each, facts)]));
-}
-
-/** Candidates in sorts: alike in their facts, in the slots they may fill, and in having been used before. */
+/** Candidates in sorts: alike in their facts, in the slots they may fill, and in what tells them apart in this entry. */
 function sortsOf(
   candidates: readonly SearchPiece[],
   slots: readonly Slot[],
-  used: ReadonlySet<string>,
+  tells: (piece: Piece) => unknown,
 ): Sort[] {
   const sorts = new Map<string, SearchPiece[]>();
   for (const each of candidates) {
     const { piece } = each;
     const lists = slots.map(({ candidates: all }) => all !== 'any' && all.includes(piece));
-    const key = JSON.stringify([each.facts, lists, used.has(piece.id)]);
+    const key = JSON.stringify([each.facts, lists, tells(piece)]);
     sorts.set(key, [...(sorts.get(key) ?? []), each]);
   }
   return [...sorts.values()].map((places) => ({ places }));
@@ -113,34 +89,14 @@ function sortsOf(
 
 /** Pieces of the student's own that nobody knows yet: one sort for everything the rule could find in them. */
 function ownSorts(rule: Rule, entry: Entry, slot: Slot, index: number): Sort[] {
-  const ranks = new Set(withClasses(rule).flatMap(({ from }) => from));
+  const ranks = new Set(search.ranks(rule));
   return [null, ...ranks].map((rank) => ({
     places: Array.from({ length: slot.room }, (_, at) => ({
       piece: unknownPiece(`${slot.componentId} ${at} ${rank ?? ''}`),
       slot: index,
-      facts: [unknownFact(rule, entry, slot, rank)],
+      facts: [search.unknown(rule, slot, entry.set, rank)],
     })),
   }));
-}
-
-const withClasses = (rule: Rule): readonly { readonly from: number }[] =>
-  rule.kind === 'graded pieces'
-    ? rule.classes
-    : rule.kind === 'combined'
-      ? rule.rules.flatMap(withClasses)
-      : [];
-
-function unknownFact(rule: Rule, entry: Entry, slot: Slot, rank: number | null): unknown {
-  switch (rule.kind) {
-    case 'count where':
-      return answersTo(rule.where, null, slot, entry.set);
-    case 'graded pieces':
-      return rank;
-    case 'combined':
-      return rule.rules.map((each) => unknownFact(each, entry, slot, rank));
-    default:
-      return null;
-  }
 }
 
 /** No id of a record has a slash-free space at its start, so it is nobody's. */

@@ -1,6 +1,8 @@
 import { metreKind, noteLength, parseMetre } from '../music';
 import type { Piece } from '../repertoire';
-import type { Contrast } from './rule';
+
+export const CONTRASTS = ['tempo', 'period', 'character', 'metre', 'key'] as const;
+export type Contrast = (typeof CONTRASTS)[number];
 
 /** Below 76 beats a minute slow, from 108 fast. Our choice, because the words printed over pieces change about there. */
 const SLOW_BELOW = 76;

@@ -1,6 +1,7 @@
 import { addDays, calendarDay, daysBetween } from '../time';
-import { BARE_SET, type Component, type RequirementSet } from './requirement-set';
-import type { Rule } from './rule';
+import { BARE_SET, type Component } from './requirement-set';
+import type { RequirementSet } from './with-rules';
+import type { Rule } from './rules';
 
 /** What a requirement is copied for, and what comes with it. */
 export interface CopyWish {

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { crosswalk, familyLevels } from './crosswalk';
-import type { RequirementSet } from './requirement-set';
+import type { RequirementSet } from './with-rules';
 
 const set = (id: string, ranks: readonly (readonly [rank: number, pieceIds: readonly string[]])[]) =>
   ({

@@ -1,6 +1,6 @@
 import { commonLevel, type CommonLevels } from './common-level';
 import { placesOf, type Place } from './edition';
-import type { RequirementSet } from './requirement-set';
+import type { RequirementSet } from './with-rules';
 
 /** Where one set puts a piece, its level as printed. `common` is its place on the teacher's own scale. */
 export interface CrosswalkPlace extends Place {

@@ -1,4 +1,4 @@
-import type { RequirementSet } from './requirement-set';
+import type { RequirementSet } from './with-rules';
 
 /** Where a piece stands in a set: in a list of a level, or graded in the catalogue. */
 export interface Place {

@@ -6,8 +6,8 @@ import {
   choiceCount,
   choosesPieces,
   listedPieces,
-  type Level,
-  type RequirementSet,
+  type LevelOf,
+  type SetOf,
   type Session,
 } from './requirement-set';
 import { valueAt } from '../value-at';
@@ -43,10 +43,10 @@ export interface UsedPiece {
 }
 
 /** Everything a rule may look at. `session` is null while none is picked. */
-export interface Entry {
+export interface EntryOf<R = unknown> {
   readonly today: CalendarDay;
-  readonly set: RequirementSet;
-  readonly level: Level;
+  readonly set: SetOf<R>;
+  readonly level: LevelOf<R>;
   readonly session: Session | null;
   readonly student: Candidate;
   readonly pieces: ReadonlyMap<string, Piece>;
@@ -84,14 +84,14 @@ export interface Slot {
   readonly candidates: readonly Piece[] | 'any';
 }
 
-export const piecesOf = (entry: Entry, componentId: string): Piece[] =>
+export const piecesOf = (entry: EntryOf, componentId: string): Piece[] =>
   (valueAt(entry.programme, componentId) ?? []).flatMap((choice) => {
     const piece = choice.kind === 'piece' ? entry.pieces.get(choice.pieceId) : undefined;
     return piece ? [piece] : [];
   });
 
 /** The slots of the components that choose pieces, in the level's order. */
-export function openSlots(entry: Entry): Slot[] {
+export function openSlots(entry: EntryOf): Slot[] {
   const taken = new Set(
     entry.level.components.flatMap(({ id }) => piecesOf(entry, id).map((piece) => piece.id)),
   );

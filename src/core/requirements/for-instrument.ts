@@ -1,5 +1,6 @@
 import type { Piece } from '../repertoire';
-import { namesOf, type RequirementSet } from './requirement-set';
+import { namesOf } from './requirement-set';
+import type { RequirementSet } from './with-rules';
 
 /** Whether a piece is for an instrument; unknown where neither the piece nor a list says for which. */
 export type ForInstrument = 'yes' | 'no' | 'unknown';

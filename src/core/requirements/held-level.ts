@@ -1,6 +1,7 @@
 import { distance } from 'fastest-levenshtein';
 import { familyLevels } from './crosswalk';
-import { opensTo, type RequirementSet } from './requirement-set';
+import { opensTo } from './requirement-set';
+import type { RequirementSet } from './with-rules';
 
 /** A level that a student can hold. */
 export interface NamedLevel {

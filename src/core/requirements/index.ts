@@ -24,47 +24,37 @@ export {
   type ComponentSource,
   type Edition,
   type Graded,
-  type Level,
-  type RequirementSet,
   type ScaleRow,
   type Session,
 } from './requirement-set';
 export {
-  CONDITION_TOPICS,
-  CONTRASTS,
-  RULE_KINDS,
+  asksTheStudent,
+  isOpenByPieces,
+  RULES,
+  ruleShape,
+  ruleTitle,
   withInner,
-  type ChoicePredicate,
-  type Contrast,
-  type GradedClass,
-  type PieceRule,
+  wrongOf,
+  type Evidence,
   type Rule,
   type RuleKind,
   type RuleOf,
-} from './rule';
-export { checkProgramme, checkRule } from './check';
+} from './rules';
+export { type Blank, type IdOf, type LetterOf, type Typed } from './rules/fields';
+export { checkProgramme, checkRule, searchFacts } from './check';
+export { holds, NEVER_LOST, type AnyRule, type SearchFacts, type SearchPiece } from './search-parts';
 export {
   openSlots,
   type Candidate,
   type Choice,
-  type Entry,
   type Programme,
   type Slot,
   type Takes,
   type UsedPiece,
   type Waiver,
 } from './entry';
-export { type ChoicePlace } from './answers-to';
-export {
-  compileLevel,
-  holds,
-  isLost,
-  NEVER_LOST,
-  NO_FACTS,
-  type CompiledLevel,
-  type SearchFacts,
-  type SearchPiece,
-} from './compile';
+export { type ChoicePlace, type ChoicePredicate } from './answers-to';
+export { compileLevel, isLost, NO_FACTS, type CompiledLevel } from './compile';
 export { laterSession, noLaterSession, type LaterSession } from './later-session';
 export { allSchemes, withEarlierSchemes } from './scheme-versions';
 export {
@@ -76,16 +66,15 @@ export {
   withCommonLevel,
   type CommonLevels,
 } from './common-level';
-export { combine } from './combine';
 export { crosswalk, familyLevels, type CrosswalkPlace, type CrosswalkRow } from './crosswalk';
-export { contrastValue } from './contrast';
+export { contrastValue, CONTRASTS, type Contrast } from './contrast';
 export { forInstrument, type ForInstrument } from './for-instrument';
 export { copySet, familyFor, ofInstrument, type CopyWish } from './copy';
 export { levelNamed, levelsToHold, type NamedLevel } from './held-level';
-export { gradedClassOf } from './graded-class';
-export { usedWithin } from './used-within';
+export { type GradedClass } from './graded-class';
 export { editionBefore, editionDifferences, placesOf, type EditionDifference, type Place } from './edition';
-export { explainRule, ruleTitle, type RuleWords } from './explain';
-export { type Evidence, type RuleStatus, type Verdict } from './verdict';
+export { explainRule, type RuleWords } from './explain';
+export { type RuleStatus } from './verdict';
 export { problemsOfSet } from './problems';
 export { moved, withGrades, withList } from './change-list';
+export type { Entry, Level, RequirementSet, Verdict } from './with-rules';

@@ -1,5 +1,6 @@
 import { daysBetween, formatDay, type CalendarDay } from '../time';
-import type { RequirementSet, Session } from './requirement-set';
+import type { Session } from './requirement-set';
+import type { RequirementSet } from './with-rules';
 
 /** A session to defer to, or why there is none. */
 export type LaterSession =

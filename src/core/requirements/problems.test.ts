@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import tarrin from '../../demo/tarrin-flute-2026.json';
 import { calendarDay } from '../time';
 import { problemsOfSet } from './problems';
-import type { Component, Level, RequirementSet } from './requirement-set';
+import type { Component } from './requirement-set';
+import type { Level, RequirementSet } from './with-rules';
 
 const set = tarrin.set as unknown as RequirementSet;
 const ids = new Set(tarrin.pieces.map((piece) => piece.id));

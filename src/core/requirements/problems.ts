@@ -1,13 +1,7 @@
 import { problemsOfScheme } from '../marks';
-import {
-  choiceCount,
-  choosesPieces,
-  componentOf,
-  listedPieces,
-  type Level,
-  type RequirementSet,
-} from './requirement-set';
-import { withInner, type Rule } from './rule';
+import { choiceCount, choosesPieces, listedPieces } from './requirement-set';
+import { problemsOfRule, withInner } from './rules';
+import type { RequirementSet } from './with-rules';
 
 export interface SetProblem {
   /** Where, as a path into the set: `levels[2].components[0].source`. */
@@ -86,68 +80,11 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
       if (source.kind === 'excerpt' && source.bars.from > source.bars.to)
         say(`${path}.source.bars`, 'the bars run backwards');
     });
-    level.rules.forEach((rule, row) => ruleProblems(rule, level, `${place}.rules[${row}]`, say));
+    level.rules.forEach((rule, row) =>
+      problemsOfRule(rule, level, (path, message) => say(`${place}.rules[${row}]${path}`, message)),
+    );
   });
   return problems;
-}
-
-const unordered = ({ min, max }: { readonly min: number | null; readonly max: number | null }) =>
-  (min ?? 0) > (max ?? Infinity);
-
-function ruleProblems(
-  rule: Rule,
-  level: Level,
-  path: string,
-  say: (path: string, message: string) => void,
-): void {
-  const component = (id: string) => {
-    if (!componentOf(level, id)) say(path, `the level has no component "${id}"`);
-  };
-  switch (rule.kind) {
-    case 'one from each':
-      rule.componentIds.forEach(component);
-      return;
-    case 'excerpt bars':
-    case 'named edition':
-      component(rule.componentId);
-      return;
-    case 'scales known':
-      component(rule.componentId);
-      if (
-        componentOf(level, rule.componentId) &&
-        componentOf(level, rule.componentId)?.source.kind !== 'scales'
-      )
-        say(path, `component "${rule.componentId}" has no scale table`);
-      return;
-    case 'choose':
-      component(rule.componentId);
-      if (unordered(rule)) say(`${path}.max`, 'the most is below the least');
-      return;
-    case 'count':
-    case 'time':
-    case 'age':
-    case 'year group':
-      if (unordered(rule)) say(`${path}.max`, 'the most is below the least');
-      return;
-    case 'count where':
-      if (rule.where.on === 'component') component(rule.where.is);
-      if (rule.where.on === 'grade' && rule.where.from > rule.where.to)
-        say(`${path}.where.to`, 'the highest grade is below the lowest');
-      return;
-    case 'graded pieces':
-      for (const value of repeated(rule.classes.map((each) => each.value.trim().toLocaleLowerCase('en'))))
-        say(`${path}.classes`, `"${value}" stands twice`);
-      if (rule.by === 'entry fact' && rule.fact.trim() === '')
-        say(`${path}.fact`, 'no fact decides the class');
-      return;
-    case 'combined':
-      if (typeof rule.need === 'number' && rule.need > rule.rules.length)
-        say(`${path}.need`, `${rule.need} of ${rule.rules.length} rules can never be met`);
-      rule.rules.forEach((inner, at) => ruleProblems(inner, level, `${path}.rules[${at}]`, say));
-      return;
-    default:
-      return;
-  }
 }
 
 const repeated = (ids: readonly string[]) => [...new Set(ids.filter((id, at) => ids.indexOf(id) !== at))];

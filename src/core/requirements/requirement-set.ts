@@ -1,7 +1,6 @@
 import type { MarkScheme } from '../marks';
 import type { BarRange, Tempo } from '../music';
 import type { CalendarDay } from '../time';
-import type { Rule } from './rule';
 
 /** The dates an edition is valid; `overlapTo` is the last day it counts beside the next edition. */
 export interface Edition {
@@ -84,14 +83,15 @@ export interface Component {
   readonly source: ComponentSource;
 }
 
-export interface Level {
+/** A level; `R` are its rules, unknown to what does not look at them. */
+export interface LevelOf<R = unknown> {
   readonly id: string;
   readonly name: string;
   /** Place in the family, 1 lowest; what effort and prerequisites count with. */
   readonly rank: number;
   readonly schemeId: string;
   readonly components: readonly Component[];
-  readonly rules: readonly Rule[];
+  readonly rules: readonly R[];
   /** Instruments and voices it is open to; empty: those of the set. */
   readonly instruments: readonly string[];
   /** Ids of skills the level asks for besides what its pieces ask. */
@@ -104,7 +104,7 @@ export interface Graded {
   readonly rank: number;
 }
 
-export interface RequirementSet {
+export interface SetOf<R = unknown> {
   readonly id: string;
   readonly kind: 'graded exam' | 'festival' | 'audition' | 'ensemble contest' | 'recital';
   readonly name: string;
@@ -117,7 +117,7 @@ export interface RequirementSet {
   readonly schemes: readonly MarkScheme[];
   /** Versions of its schemes that sheets may have been marked under before; left out when there are none. */
   readonly earlierSchemes?: readonly MarkScheme[];
-  readonly levels: readonly Level[];
+  readonly levels: readonly LevelOf<R>[];
   readonly sessions: readonly Session[];
 }
 
@@ -131,12 +131,12 @@ export const BARE_SESSION = {
   venue: '',
 } as const satisfies Partial<Session>;
 /** What a level says of instruments and skills when it leaves them to its set and its pieces. */
-export const BARE_LEVEL = { instruments: [], skills: [] } as const satisfies Partial<Level>;
+export const BARE_LEVEL = { instruments: [], skills: [] } as const satisfies Partial<LevelOf>;
 /** A set with lists only. */
-export const BARE_SET = { catalogue: [] } as const satisfies Partial<RequirementSet>;
+export const BARE_SET = { catalogue: [] } as const satisfies Partial<SetOf>;
 
 /** Ids of every piece the set names: lists, excerpts, then the catalogue; each once. */
-export const namedPieces = (set: RequirementSet): string[] => [
+export const namedPieces = (set: SetOf): string[] => [
   ...new Set([
     ...set.levels.flatMap((level) =>
       level.components.flatMap(({ source }) =>
@@ -147,15 +147,15 @@ export const namedPieces = (set: RequirementSet): string[] => [
   ]),
 ];
 
-export const findLevel = (set: RequirementSet, levelId: string): Level | undefined =>
+export const findLevel = <R>(set: SetOf<R>, levelId: string): LevelOf<R> | undefined =>
   set.levels.find((level) => level.id === levelId);
-export const findSession = (set: RequirementSet, sessionId: string): Session | undefined =>
+export const findSession = (set: SetOf, sessionId: string): Session | undefined =>
   set.sessions.find((session) => session.id === sessionId);
-export const componentOf = (level: Level, componentId: string): Component | undefined =>
+export const componentOf = (level: LevelOf, componentId: string): Component | undefined =>
   level.components.find((component) => component.id === componentId);
 
 /** @throws Error when the set was not checked with `problemsOfSet` (a bug in the caller) */
-export function schemeOf(set: RequirementSet, level: Level): MarkScheme {
+export function schemeOf(set: SetOf, level: LevelOf): MarkScheme {
   const scheme = set.schemes.find((each) => each.id === level.schemeId);
   if (!scheme) throw new Error(`level ${level.id} names no scheme of its set`);
   return scheme;
@@ -168,10 +168,7 @@ export const choosesPieces = (component: Component): boolean =>
   component.source.kind === 'catalogue';
 
 /** Ids of the pieces a component may be chosen from; null where the choice is the student's own or nothing is chosen. */
-export function listedPieces(
-  { source }: Component,
-  set: Pick<RequirementSet, 'catalogue'>,
-): readonly string[] | null {
+export function listedPieces({ source }: Component, set: Pick<SetOf, 'catalogue'>): readonly string[] | null {
   if (source.kind === 'list') return source.pieceIds;
   if (source.kind !== 'catalogue') return null;
   return set.catalogue
@@ -186,7 +183,7 @@ export const namesOf = (text: string): string[] =>
     .split(',')
     .map((name) => name.trim());
 /** Whether the level is open to an instrument or voice; "any" in the set opens it to all. */
-export function opensTo(set: RequirementSet, level: Level, instrument: string): boolean {
+export function opensTo(set: SetOf, level: LevelOf, instrument: string): boolean {
   const open = level.instruments.length > 0 ? level.instruments.flatMap(namesOf) : namesOf(set.instrument);
   return open.includes('any') || namesOf(instrument).some((name) => open.includes(name));
 }
@@ -208,4 +205,4 @@ export const choiceCount = ({ source }: Component): { readonly min: number; read
       return { min: 0, max: 0 };
   }
 };
-export const setLabel = (set: RequirementSet): string => `${set.name}, ${set.instrument} ${set.edition.name}`;
+export const setLabel = (set: SetOf): string => `${set.name}, ${set.instrument} ${set.edition.name}`;

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { PLAIN_SUM, type MarkScheme } from '../marks';
 import { withEarlierSchemes } from './scheme-versions';
-import type { RequirementSet } from './requirement-set';
+import type { RequirementSet } from './with-rules';
 
 const scheme = (id: string, version: number, maxMark: number): MarkScheme => ({
   id,

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import type { MarkScheme } from '../marks';
-import type { RequirementSet } from './requirement-set';
+import type { RequirementSet } from './with-rules';
 
 const isVersion = (a: MarkScheme) => (b: MarkScheme) => a.id === b.id && a.version === b.version;
 

@@ -2,8 +2,8 @@ import { expect, test } from 'vitest';
 import { entryWith, pieceWith } from './arbitrary';
 import { checkRule } from './check';
 import { explainRule } from './explain';
-import type { Rule } from './rule';
 import type { Programme } from './entry';
+import type { Rule } from './rules';
 
 const [p, q, r, long] = [
   pieceWith('p', { character: 'dance' }),

@@ -1,9 +1,11 @@
 import { addDays, calendarDay, isCalendarDay, type CalendarDay } from '../time';
-import type { Entry, UsedPiece } from './entry';
-import type { RuleOf } from './rule';
+import type { EntryOf, UsedPiece } from './entry';
 
 /** Pieces of earlier entries that a rule still counts: those of its last years before the session, or before today without one. */
-export function usedWithin({ years }: RuleOf<'not used before'>, entry: Entry): readonly UsedPiece[] {
+export function usedWithin(
+  { years }: { readonly years: number | null },
+  entry: EntryOf,
+): readonly UsedPiece[] {
   if (years === null) return entry.used;
   const since = addYears(entry.session?.day ?? entry.today, -years);
   return entry.used.filter(({ day }) => day >= since);

@@ -15,8 +15,7 @@ import {
   type Level,
   type RequirementSet,
 } from '@/core/requirements';
-import { draftOfRule } from './rule-blanks';
-import type { DraftRule } from './rule-form';
+import { draftOfRule, type DraftRule } from './rule-form';
 import { scaleRowText } from './scale-rows';
 import { valueAt } from '@/core/value-at';
 

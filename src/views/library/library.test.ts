@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { validateData } from '@/core/files';
-import { problemsOfSet, RULE_KINDS, type RequirementSet, type RuleKind } from '@/core/requirements';
+import { problemsOfSet, RULES, type RequirementSet, type RuleKind } from '@/core/requirements';
 import { demoFiles } from '@/demo';
 import {
   blankAward,
@@ -12,8 +12,7 @@ import {
   type Draft,
 } from './draft';
 import { setOfDraft } from './draft-set';
-import { draftOfRule } from './rule-blanks';
-import { blankRule, blanksOf, ruleOf, withBlank, type DraftRule } from './rule-form';
+import { blankRule, blanksOf, draftOfRule, ruleOf, withBlank, type DraftRule } from './rule-form';
 import { scaleRowsOf, scaleRowText } from './scale-rows';
 
 const rule = (
@@ -47,8 +46,8 @@ const level = {
     },
   ],
   rules: [
-    rule('one from each', { letters: 'a' }),
-    rule('time', { min: '1:30', max: '4:00', gap: '10' }),
+    rule('one from each', { componentIds: 'a' }),
+    rule('time', { min: '1:30', max: '4:00', gapSeconds: '10' }),
     rule('count where', { bound: 'at most', count: '1', on: 'grade', is: '2–4' }),
     rule('age', { min: '8', max: '', on: '2027-09-01' }),
     rule('graded pieces', {
@@ -57,7 +56,7 @@ const level = {
       classes: 'Skiff: 2 of 3–4, 1 free; Schooner: 3 of 5+',
     }),
     rule('combined', { need: '2' }, [
-      rule('scales known', { letter: 'T', count: '' }),
+      rule('scales known', { componentId: 'T', count: '' }),
       rule('condition', { topic: 'memory', allows: '' }),
       rule('combined', { need: 'any' }, [rule('recording due', {})]),
     ]),
@@ -210,7 +209,7 @@ describe('a requirement typed in forms', () => {
     ],
     [
       'a rule about a letter there is not',
-      { levels: [{ ...level, rules: [rule('one from each', { letters: 'A, Z' })] }] },
+      { levels: [{ ...level, rules: [rule('one from each', { componentIds: 'A, Z' })] }] },
       'levels.0.rules.0',
     ],
     [
@@ -254,7 +253,7 @@ describe('a requirement typed in forms', () => {
 });
 
 describe('a rule as a sentence with blanks', () => {
-  test.each(Object.keys(RULE_KINDS) as RuleKind[])(
+  test.each(Object.keys(RULES) as RuleKind[])(
     'a new "%s" has its picks made, and says what it lacks',
     (kind) => {
       const blank = blankRule(kind);

@@ -1,9 +1,9 @@
-import { RULE_KINDS, type RuleKind } from '@/core/requirements';
+import { RULES, type RuleKind } from '@/core/requirements';
 import { Button, FieldRow, SelectField, TextField } from '@/ui';
 import { blankRule, blanksOf, withBlank, type DraftRule } from '../rule-form';
 import css from './RequirementDialog.module.css';
 
-const KINDS = Object.entries(RULE_KINDS).map(([value, label]) => ({ value, label }));
+const KINDS = Object.entries(RULES).map(([value, { name }]) => ({ value, label: name }));
 
 /** One rule as a sentence with its blanks; rules combined stand within it, two deep at most. */
 export function RuleEditor({
