@@ -1,12 +1,7 @@
 import type { Piece } from '../repertoire';
 import type { Entry } from '../requirements';
-import {
-  bestProgrammes,
-  type BestAnswer,
-  type BestQuestion,
-  type PieceWorth,
-  type RankedProgramme,
-} from './best';
+import { bestProgrammes } from './best';
+import type { BestAnswer, BestQuestion, PieceWorth, RankedProgramme } from './best-question';
 import { compileLevel, searchFacts, type CompiledLevel, type SearchFacts } from '../requirements';
 import { smallestConflict } from './smallest-conflict';
 

@@ -1,7 +1,7 @@
 import { pieceWith } from '../requirements/arbitrary';
 import { BARE_LEVEL, BARE_SET, type Level, type RequirementSet, type Rule } from '../requirements';
 import { calendarDay } from '../time';
-import type { BestQuestion } from './best';
+import type { BestQuestion } from './best-question';
 import { compileLevel, NO_FACTS, type CompiledLevel, type SearchFacts } from '../requirements';
 
 /**

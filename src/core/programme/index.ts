@@ -27,13 +27,8 @@ export {
   type PieceCost,
   type Satisfiable,
 } from './search';
-export {
-  bestProgrammes,
-  type BestAnswer,
-  type BestQuestion,
-  type PieceWorth,
-  type RankedProgramme,
-} from './best';
+export { bestProgrammes } from './best';
+export type { BestAnswer, BestQuestion, PieceWorth, RankedProgramme } from './best-question';
 export {
   adviseProgrammes,
   conflictOf,

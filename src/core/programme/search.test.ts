@@ -68,21 +68,27 @@ const idsIn = (programme: Programme) =>
     .join(' ');
 
 describe('on random levels', () => {
-  test('the search lists exactly the programmes the checker lets pass', () => {
-    let some = 0;
+  test('the search lists exactly the programmes the checker lets pass, and they keep every sum of their rules', () => {
+    let [some, summed] = [0, 0];
     fc.assert(
       fc.property(anyLevel, (entry) => {
         fc.pre(!asksMemory(entry));
         const compiled = compiledOf(entry);
         const found: string[] = [];
+        const facts = searchFacts(entry);
+        const limits = compiled.rules.flatMap((rule) => rule.limits?.(facts) ?? []);
         eachProgramme(
           compiled,
           (places) => {
             found.push(idsOf(places));
+            for (const { bound, use } of limits) {
+              expect(places.reduce((sum, place) => sum + use(place), 0)).toBeLessThanOrEqual(bound);
+              summed += 1;
+            }
             return true;
           },
           compiled.rules,
-          searchFacts(entry),
+          facts,
         );
         const expected = everyProgramme(entry).filter((programme) => !broken(entry, compiled, programme));
         expect(found.sort()).toEqual(expected.map(idsIn).sort());
@@ -91,6 +97,7 @@ describe('on random levels', () => {
       { numRuns: 2000, seed: 41 },
     );
     expect(some).toBeGreaterThan(500);
+    expect(summed).toBeGreaterThan(500);
   }, 60_000);
 
   test('the cheapest programme costs what trying them all finds, a shared skill counted once', () => {

@@ -1,5 +1,5 @@
 import { contrastValue, type Rule } from '../requirements';
-import type { BestQuestion } from './best';
+import type { BestQuestion } from './best-question';
 import {
   NO_FACTS,
   type CompiledLevel,

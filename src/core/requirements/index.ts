@@ -42,7 +42,15 @@ export {
 } from './rules';
 export { type Blank, type IdOf, type LetterOf, type Typed } from './rules/fields';
 export { checkProgramme, checkRule, searchFacts } from './check';
-export { holds, NEVER_LOST, type AnyRule, type SearchFacts, type SearchPiece } from './search-parts';
+export {
+  ANY_AMOUNT,
+  holds,
+  NEVER_LOST,
+  type AnyRule,
+  type SearchFacts,
+  type SearchPiece,
+  type SumLimit,
+} from './search-parts';
 export {
   openSlots,
   type Candidate,

@@ -30,7 +30,7 @@ export interface SearchFacts {
   readonly status: (rule: AnyRule) => OpenStatus;
 }
 
-export type FactOf = (place: SearchPiece) => unknown;
+export type FactOf<T = unknown> = (place: SearchPiece) => T;
 
 /** A rule as functions of a programme. */
 export interface CompiledParts {
@@ -38,10 +38,26 @@ export interface CompiledParts {
   readonly status: (places: readonly SearchPiece[], facts: SearchFacts) => OpenStatus;
   /** Whether no way of adding pieces can mend it. */
   readonly lost: (places: readonly SearchPiece[], facts: SearchFacts) => boolean;
+  /** Sums that every programme which keeps it holds: a search looks ahead by them. Left out where there are none. */
+  readonly limits?: (facts: SearchFacts) => readonly SumLimit[];
+}
+
+/** More than any sum: no Infinity, so that it can be taken back. */
+export const ANY_AMOUNT = 1e12;
+
+/** A sum over the pieces of a programme that no programme which keeps a rule takes beyond `bound`. */
+export interface SumLimit {
+  readonly bound: number;
+  /** `-ANY_AMOUNT` where a piece may take away any amount. */
+  readonly use: FactOf<number>;
 }
 
 /** No rule of this kind is ever lost before the programme is whole. */
 export const NEVER_LOST = () => false;
+export const limitsOf = (min: number, max: number, use: FactOf<number>): readonly SumLimit[] => [
+  { bound: max, use },
+  { bound: -min, use: (place) => -use(place) },
+];
 export const kept = (yes: boolean): OpenStatus => (yes ? 'met' : 'unmet');
 
 /** Whether two places have the same known value. Programmes are short, so looking at pairs is quickest. */

@@ -1,4 +1,4 @@
-import { countIn, kept } from '../search-parts';
+import { countIn, kept, limitsOf } from '../search-parts';
 import { amount, letter } from './fields';
 import type { ListsEvidence } from './one-from-each';
 import { leastFirst, missing, ruleModule, sayUnordered } from './rule-module';
@@ -77,6 +77,7 @@ export const choose = ruleModule<Choose>()({
           return kept(count >= rule.min && count <= rule.max);
         },
         lost: (places) => countIn(places, slot) > rule.max,
+        limits: () => limitsOf(rule.min, rule.max, (place) => (place.slot === slot ? 1 : 0)),
       };
     },
   },

@@ -99,6 +99,7 @@ export const combined = (any: AnyKind): RuleModule<Combined, CombinedEvidence, r
               need,
               parts.map((part) => (part.lost(places, facts) ? 'unmet' : 'undecided')),
             ) === 'unmet',
+          limits: (facts) => (need === 'all' ? parts.flatMap((part) => part.limits?.(facts) ?? []) : []),
         };
       },
     },

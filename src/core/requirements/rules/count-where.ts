@@ -188,6 +188,11 @@ export const countWhere = ruleModule<CountWhere>()({
           return sure > rule.count ? 'unmet' : sure + unknown <= rule.count ? 'met' : 'undecided';
         },
         lost: rule.bound === 'at most' ? (places) => countOf(places, true) > rule.count : NEVER_LOST,
+        limits: () => [
+          rule.bound === 'at least'
+            ? { bound: -rule.count, use: (place) => (fact(place) === false ? 0 : -1) }
+            : { bound: rule.count, use: (place) => (fact(place) === true ? 1 : 0) },
+        ],
       };
     },
   },

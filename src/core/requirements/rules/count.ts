@@ -1,4 +1,4 @@
-import { kept } from '../search-parts';
+import { kept, limitsOf } from '../search-parts';
 import { amount } from './fields';
 import { leastFirst, ruleModule, sayUnordered } from './rule-module';
 import { chosenOf, decide, fillable, openOf, sum } from './ways';
@@ -39,6 +39,7 @@ export const count = ruleModule<Count>()({
     compile: (rule) => ({
       status: ({ length }) => kept(length >= rule.min && length <= rule.max),
       lost: ({ length }) => length > rule.max,
+      limits: () => limitsOf(rule.min, rule.max, () => 1),
     }),
   },
 });

@@ -178,6 +178,14 @@ export const gradedPieces = ruleModule<GradedPieces>()({
       },
       lost: (places, facts) =>
         classesOf(facts, rule).every((each) => places.length - gradedIn(places, each, factOf) > each.free),
+      limits: (facts) => {
+        const [only, ...others] = classesOf(facts, rule);
+        if (!only || others.length > 0) return [];
+        return [
+          { bound: -only.atLeast, use: (place) => (isWithin(factOf(place), only) ? -1 : 0) },
+          { bound: only.free, use: (place) => (isWithin(factOf(place), only) ? 0 : 1) },
+        ];
+      },
     }),
   },
 });

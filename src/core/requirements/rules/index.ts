@@ -100,8 +100,7 @@ export const RULES = {
 export type Evidence = ReturnType<(typeof RULES)[RuleKind]['check']>['evidence'];
 
 /** A rule's own module, which takes rules of that kind alone. */
-export const moduleOf = (rule: AnyRule): RuleModule<AnyRule> =>
-  RULES[rule.kind as RuleKind];
+export const moduleOf = (rule: AnyRule): RuleModule<AnyRule> => RULES[rule.kind as RuleKind];
 const searchOf = (rule: AnyRule): RuleSearch<AnyRule> | undefined => moduleOf(rule).search;
 
 /** The rule as printed, without any answer. */

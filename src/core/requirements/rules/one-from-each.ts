@@ -1,5 +1,5 @@
 import { piecesOf } from '../entry';
-import { countIn, kept } from '../search-parts';
+import { countIn, kept, limitsOf } from '../search-parts';
 import { letters } from './fields';
 import { missing, ruleModule } from './rule-module';
 import { decide, fillable, strays } from './ways';
@@ -72,6 +72,7 @@ export const oneFromEach = ruleModule<OneFromEach>()({
       return {
         status: (places) => kept(slots.every((slot) => countIn(places, slot) === 1)),
         lost: (places) => slots.some((slot) => countIn(places, slot) > 1),
+        limits: () => slots.flatMap((slot) => limitsOf(1, 1, (place) => (place.slot === slot ? 1 : 0))),
       };
     },
   },

@@ -1,6 +1,6 @@
 import { formatTime } from '../../music';
 import { fillings } from '../possible';
-import { kept, type SearchPiece } from '../search-parts';
+import { ANY_AMOUNT, kept, type SearchPiece } from '../search-parts';
 import { amountOrZero, timeOrNone } from './fields';
 import { ruleModule, sayUnordered, someBound } from './rule-module';
 import { chosenOf, decide, openOf, sum, within } from './ways';
@@ -105,6 +105,26 @@ export const time = ruleModule<Time>()({
           return places.some((place) => fact(place) === null) ? 'undecided' : kept(seconds >= min);
         },
         lost: (places) => total(places) > max,
+        // The gap before the first piece stands on both sides.
+        limits: () => [
+          ...(rule.max === null
+            ? []
+            : [
+                {
+                  bound: rule.max + rule.gapSeconds,
+                  use: (place: SearchPiece) => rule.gapSeconds + ((fact(place) as number | null) ?? 0),
+                },
+              ]),
+          ...(min <= 0
+            ? []
+            : [
+                {
+                  bound: -min - rule.gapSeconds,
+                  use: (place: SearchPiece) =>
+                    -rule.gapSeconds - ((fact(place) as number | null) ?? ANY_AMOUNT),
+                },
+              ]),
+        ],
       };
     },
   },
