@@ -14,6 +14,8 @@ export default defineConfig({
           // A busy machine takes several times as long; no test measures time by this.
           testTimeout: 20_000,
           hookTimeout: 30_000,
+          // Modules are read once for all files of a worker. The tests hold in any order of the files.
+          isolate: false,
           // Every core: what is left free by default stays idle, as nothing else runs beside the tests.
           maxWorkers: '100%',
         },

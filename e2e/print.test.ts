@@ -31,7 +31,10 @@ test.each(PRINTED)(
     const { page } = await openPage(browser());
     await visit(page, `${baseUrl}${path}${path.includes('?') ? '&' : '?'}studio=demo`);
     await page.waitForSelector(READY);
-    if (path === '/fit') await page.waitForFunction(() => !/of \d+ cells/.test(document.body.innerText));
+    if (path === '/fit') {
+      await page.waitForSelector('[role="gridcell"]');
+      await page.waitForFunction(() => !/of \d+ cells/.test(document.body.innerText));
+    }
     for (const [format, size] of Object.entries(PAPERS)) {
       const [narrow, long] = size;
       const wide = across ? long : narrow;

@@ -1,5 +1,16 @@
-// `npm run prove`: the long proofs whole, of which `npm test` runs a fifth. Run before an issue is closed.
-import { run } from './setup.mjs';
+// `npm run prove`: the long proofs whole, of which `npm test` runs a part. Run before an issue is closed.
+import { build, findBrowser, install, run } from './setup.mjs';
 
-const args = ['node_modules/vitest/vitest.mjs', 'run', '--project=unit', 'src/core/', 'scripts/recipes'];
-process.exitCode = run(process.execPath, args, { PROVE: '1' }) ? 0 : 1;
+const vitest = (...args) =>
+  run(process.execPath, ['node_modules/vitest/vitest.mjs', 'run', ...args], {
+    PROVE: '1',
+    CHROMIUM: findBrowser() ?? '',
+  });
+
+install();
+let ok = vitest('--project=unit', 'src/core/', 'scripts/recipes');
+if (findBrowser()) {
+  build();
+  ok = vitest('--project=e2e', 'e2e/axe') && ok;
+}
+process.exitCode = ok ? 0 : 1;

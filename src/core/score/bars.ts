@@ -28,8 +28,14 @@ export const barOfMeasure = ({ bars }: Pick<Layout, 'bars'>): number[] => {
 };
 
 /** The measure of every part at an index, where the part has one. */
-export const measuresAt = ({ parts }: Pick<Score, 'parts'>, index: number): Measure[] =>
-  parts.flatMap(({ measures }) => measures[index] ?? []);
+export function measuresAt({ parts }: Pick<Score, 'parts'>, index: number): Measure[] {
+  const found: Measure[] = [];
+  for (const { measures } of parts) {
+    const measure = measures[index];
+    if (measure) found.push(measure);
+  }
+  return found;
+}
 
 /**
  * How long measures last and which bars they make. A measure lasts as long as its fullest part, an empty one as long as

@@ -1,4 +1,4 @@
-import { soundingNotes, type PlacedNote } from './learn-once';
+import { soundingBars, type PlacedNote } from './learn-once';
 import type { Layout } from './bars';
 import type { Score, ScorePart, TimeSignature } from './model';
 import { groupsKind } from '../music';
@@ -73,19 +73,24 @@ export function demandsOf(
   layout: Layout,
   seconds: readonly number[],
 ): Demand[] {
-  const found = new Map<ScoreDemand, { bars: Set<number>; figure: number | null }>();
+  const found = new Map<ScoreDemand, { bars: number[]; figure: number | null }>();
+  /** Bars come in order, the same one many times. */
   const add = (name: ScoreDemand, bar: number, figure: number | null = null) => {
-    const demand = found.get(name) ?? { bars: new Set<number>(), figure: null };
-    demand.bars.add(bar);
+    let demand = found.get(name);
+    if (!demand) {
+      demand = { bars: [], figure: null };
+      found.set(name, demand);
+    }
+    if (demand.bars.at(-1) !== bar) demand.bars.push(bar);
     if (figure !== null) demand.figure = Math.max(demand.figure ?? 0, figure);
-    found.set(name, demand);
   };
+  const sounding = soundingBars(part, layout);
   const quarter = score.ticksPerQuarter;
   let key: number | null = null;
   let metre = '';
   let last: PlacedNote | null = null;
   for (const [at, bar] of layout.bars.entries()) {
-    const notes = soundingNotes(part, bar, layout);
+    const notes = sounding[at] ?? [];
     const measure = part.measures[bar.measures[0] ?? 0];
     const fifths = measure?.key?.fifths ?? null;
     if (fifths !== null && fifths !== key && notes.some(({ note }) => !note.unpitched)) {
@@ -164,22 +169,20 @@ export function demandsOf(
         at,
       );
   }
-  const pitches = layout.bars
-    .flatMap((bar) => soundingNotes(part, bar, layout))
-    .filter(({ note }) => !note.unpitched);
+  const pitches = sounding.flat().filter(({ note }) => !note.unpitched);
   if (pitches.length > 0) {
     const all = pitches.map(({ pitch }) => pitch);
     const range = all.reduce((a, b) => Math.max(a, b)) - all.reduce((a, b) => Math.min(a, b));
-    found.set('range', { bars: new Set(), figure: range });
+    found.set('range', { bars: [], figure: range });
   }
   const chords: readonly string[] = CHORD_DEMANDS;
   return [...found].map(([name, { bars, figure }]) => {
     const metreOf = name.startsWith('in ') ? name.slice(3) : null;
     return {
       name,
-      bars: [...bars],
+      bars,
       figure,
-      asks: bars.size > 0 && metreOf === null,
+      asks: bars.length > 0 && metreOf === null,
       metre: metreOf,
       drills: chords.includes(name) ? CHORD_DRILLS : [],
     };

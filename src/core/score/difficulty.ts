@@ -1,6 +1,6 @@
 import type { Layout } from './bars';
 import { alterIn, spansOf } from './demands';
-import { soundingNotes } from './learn-once';
+import { soundingBars } from './learn-once';
 import type { ScorePart } from './model';
 
 /** What each thing adds to a bar's difficulty, and from which figure on it adds all of it. Our choice; settings. */
@@ -23,8 +23,9 @@ export const DIFFICULTY = {
  * @param seconds - by measure of the file
  */
 export function difficultyOf(part: ScorePart, layout: Layout, seconds: readonly number[]): number[] {
-  return layout.bars.map((bar) => {
-    const notes = soundingNotes(part, bar, layout);
+  const sounding = soundingBars(part, layout);
+  return layout.bars.map((bar, at) => {
+    const notes = sounding[at] ?? [];
     if (notes.length === 0) return 0;
     const lasts = bar.measures.reduce((sum, index) => sum + (seconds[index] ?? 0), 0);
     const melody = notes.filter(({ note }) => !note.chord && !note.grace);

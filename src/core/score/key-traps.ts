@@ -1,6 +1,6 @@
 import type { Layout } from './bars';
 import { alterIn } from './demands';
-import { soundingNotes } from './learn-once';
+import { soundingBars } from './learn-once';
 import type { ScorePart } from './model';
 
 /** A letter that one signature alters and the other does not, with the bars of the new key where it is played so. */
@@ -25,22 +25,23 @@ const LETTERS = ['C', 'D', 'E', 'F', 'G', 'A', 'B'];
 
 /** Where a part changes key in printed order, and what the fingers still do as before. */
 export function keyChanges(part: ScorePart, layout: Layout): KeyChange[] {
-  const keys = layout.bars.map(({ measures }) => part.measures[measures[0] ?? 0]?.key?.fifths ?? null);
-  const starts = keys.flatMap((key, bar) => {
-    const before = keys.slice(0, bar).findLast((each) => each !== null) ?? null;
-    return key !== null && before !== null && key !== before ? [{ bar, from: before, to: key }] : [];
-  });
+  const sounding = soundingBars(part, layout);
+  const starts: { readonly bar: number; readonly from: number; readonly to: number }[] = [];
+  let last: number | null = null;
+  for (const [bar, { measures }] of layout.bars.entries()) {
+    const key = part.measures[measures[0] ?? 0]?.key?.fifths ?? null;
+    if (key !== null && last !== null && key !== last) starts.push({ bar, from: last, to: key });
+    last = key ?? last;
+  }
   return starts.map(({ bar, from, to }, at) => {
     const end = starts[at + 1]?.bar ?? layout.bars.length;
     const traps = LETTERS.flatMap((name, letter): KeyTrap[] => {
       const [before, after] = [alterIn(from, letter), alterIn(to, letter)];
       if (before === after) return [];
-      const bars = layout.bars
+      const bars = sounding
         .slice(bar, end)
-        .flatMap((each, index) =>
-          soundingNotes(part, each, layout).some(
-            ({ note }) => note.spelling?.letter === letter && note.spelling.alter === after,
-          )
+        .flatMap((notes, index) =>
+          notes.some(({ note }) => note.spelling?.letter === letter && note.spelling.alter === after)
             ? [bar + index]
             : [],
         );

@@ -21,23 +21,32 @@ export interface NearCopy {
   readonly at: number;
 }
 
-const placed = new WeakMap<Bar, WeakMap<ScorePart, readonly PlacedNote[]>>();
-/** Notes that are played, each with its place from the start of the bar (ticks). The same bar is looked up once. */
-export function soundingNotes(part: ScorePart, bar: Bar, { lengths }: Layout): readonly PlacedNote[] {
-  const ofBar = placed.get(bar) ?? new WeakMap<ScorePart, readonly PlacedNote[]>();
-  placed.set(bar, ofBar);
-  const known = ofBar.get(part);
-  if (known) return known;
-  const found: PlacedNote[] = [];
-  let start = 0;
-  for (const index of bar.measures) {
-    for (const note of part.measures[index]?.notes ?? [])
-      if (note.pitch !== null && !note.cue) found.push({ note, pitch: note.pitch, at: start + note.at });
-    start += lengths[index] ?? 0;
-  }
-  ofBar.set(part, found);
-  return found;
+/** What is worked out once for a part in a layout. */
+function once<T>(work: (part: ScorePart, layout: Layout) => T): (part: ScorePart, layout: Layout) => T {
+  const known = new WeakMap<Layout, WeakMap<ScorePart, T>>();
+  return (part, layout) => {
+    const ofLayout = known.get(layout) ?? new WeakMap<ScorePart, T>();
+    known.set(layout, ofLayout);
+    const found = ofLayout.get(part) ?? work(part, layout);
+    ofLayout.set(part, found);
+    return found;
+  };
 }
+
+/** By bar: the notes that are played, each with its place from the start of the bar (ticks). */
+export const soundingBars: (part: ScorePart, layout: Layout) => readonly (readonly PlacedNote[])[] = once(
+  (part, { bars, lengths }) =>
+    bars.map(({ measures }) => {
+      const found: PlacedNote[] = [];
+      let start = 0;
+      for (const index of measures) {
+        for (const note of part.measures[index]?.notes ?? [])
+          if (note.pitch !== null && !note.cue) found.push({ note, pitch: note.pitch, at: start + note.at });
+        start += lengths[index] ?? 0;
+      }
+      return found;
+    }),
+);
 export interface PlacedNote {
   readonly note: Note;
   readonly pitch: number;
@@ -50,10 +59,19 @@ function inOrder(notes: readonly PlacedNote[]): PlacedNote[] {
     (a, b) => a.at - b.at || Number(b.note.grace) - Number(a.note.grace) || a.pitch - b.pitch,
   );
 }
-const rhythmOf = (notes: readonly PlacedNote[]) =>
-  notes
-    .map(({ note, at }) => `${at}:${note.length}${note.grace ? 'g' : ''}${note.tieStop ? 't' : ''}`)
-    .join(' ');
+/** By bar: its notes in order, and their rhythm as one text. */
+const writtenBars: (
+  part: ScorePart,
+  layout: Layout,
+) => readonly { readonly notes: readonly PlacedNote[]; readonly rhythm: string }[] = once((part, layout) =>
+  soundingBars(part, layout).map((sounding) => {
+    const notes = inOrder(sounding);
+    let rhythm = '';
+    for (const { note, at } of notes)
+      rhythm += `${at}:${note.length}${note.grace ? 'g' : ''}${note.tieStop ? 't' : ''} `;
+    return { notes, rhythm };
+  }),
+);
 
 /**
  * Which bars of a part are new and which are learned already: the same pitches and rhythm, an octave away, transposed,
@@ -67,16 +85,16 @@ export function learnOnce(part: ScorePart, layout: Layout): LearnedBar[] {
     transposed: new Map(),
     rhythm: new Map(),
   };
-  return layout.bars.map((bar, index): LearnedBar => {
-    const notes = inOrder(soundingNotes(part, bar, layout));
+  return writtenBars(part, layout).map(({ notes, rhythm }, index): LearnedBar => {
     if (notes.length === 0) return { bar: index, silent: true, like: null };
-    const rhythm = rhythmOf(notes);
-    const pitches = notes.map(({ pitch }) => pitch);
-    const lowest = pitches[0] ?? 0;
+    const lowest = notes[0]?.pitch ?? 0;
+    let steps = '';
+    for (const { pitch } of notes) steps += `${pitch - lowest} `;
+    const transposed = `${rhythm}|${steps}`;
     const keys: Readonly<Record<Likeness, string>> = {
-      same: `${rhythm}|${pitches.join(' ')}`,
-      octave: `${rhythm}|${pitches.map((pitch) => pitch - lowest).join(' ')}|${((lowest % 12) + 12) % 12}`,
-      transposed: `${rhythm}|${pitches.map((pitch) => pitch - lowest).join(' ')}`,
+      same: `${transposed}|${lowest}`,
+      octave: `${transposed}|${((lowest % 12) + 12) % 12}`,
+      transposed,
       rhythm,
     };
     let like: LearnedBar['like'] = null;
@@ -124,22 +142,28 @@ function signsOf(
  * notes and other signs. The first such bar is named; a bar that is wholly like an earlier one is none.
  */
 export function nearCopies(part: ScorePart, layout: Layout): NearCopy[] {
-  const families = new Map<string, { bar: number; notes: PlacedNote[]; signs: Map<string, number> }[]>();
+  const families = new Map<string, { bar: number; notes: readonly PlacedNote[] }[]>();
   const found: NearCopy[] = [];
-  for (const [bar, each] of layout.bars.entries()) {
-    const notes = inOrder(soundingNotes(part, each, layout));
+  const known = new Map<number, Map<string, number>>();
+  /** Asked of few bars, so looked up when asked. */
+  const signsAt = (bar: number, notes: readonly PlacedNote[]) => {
+    const signs = known.get(bar) ?? signsOf(part, layout.bars[bar] as Bar, notes, layout);
+    known.set(bar, signs);
+    return signs;
+  };
+  for (const [bar, { notes, rhythm }] of writtenBars(part, layout).entries()) {
     if (notes.length === 0) continue;
-    const key = rhythmOf(notes);
-    const family = families.get(key) ?? [];
-    families.set(key, family);
-    const signs = signsOf(part, each, notes, layout);
+    const family = families.get(rhythm) ?? [];
+    families.set(rhythm, family);
     const equals = family.filter((other) => notes.every((note, at) => note.pitch === other.notes[at]?.pitch));
     const [like] = equals;
     if (like) {
-      const places = equals.map((other) => firstDifference(signs, other.signs));
+      const places = equals.map((other) =>
+        firstDifference(signsAt(bar, notes), signsAt(other.bar, other.notes)),
+      );
       if (places.every((place) => place !== null))
         found.push({ bar, of: like.bar, differs: 'signs', at: places[0] ?? 0 });
-      family.push({ bar, notes, signs });
+      family.push({ bar, notes });
       continue;
     }
     for (const other of family) {
@@ -149,7 +173,7 @@ export function nearCopies(part: ScorePart, layout: Layout): NearCopy[] {
       found.push({ bar, of: other.bar, differs: 'pitch', at: differing[0]?.at ?? 0 });
       break;
     }
-    if (family.length < 40) family.push({ bar, notes, signs });
+    if (family.length < 40) family.push({ bar, notes });
   }
   return found;
 }

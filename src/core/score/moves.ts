@@ -1,5 +1,5 @@
 import type { Layout } from './bars';
-import { soundingNotes } from './learn-once';
+import { soundingBars } from './learn-once';
 import type { ScorePart } from './model';
 
 /** Written pitches of the open strings, lowest first, and semitones above one that the hand reaches in the first position. */
@@ -103,10 +103,8 @@ export function movesOf(part: ScorePart, layout: Layout): Moves {
   for (const { notes } of part.measures) for (const { staff } of notes) staves = Math.max(staves, staff);
   const tops: (StringNote & { readonly bar: number })[] = [];
   const basses: { readonly pitch: number; readonly bar: number }[] = [];
-  for (const [bar, each] of layout.bars.entries()) {
-    const sounding = soundingNotes(part, each, layout).filter(
-      ({ note }) => !note.tieStop && !note.grace && !note.unpitched,
-    );
+  for (const [bar, notes] of soundingBars(part, layout).entries()) {
+    const sounding = notes.filter(({ note }) => !note.tieStop && !note.grace && !note.unpitched);
     let [top, bass] = [-1, -1];
     for (const { at, pitch, note } of sounding.sort((a, b) => a.at - b.at)) {
       if (at !== top) tops.push({ pitch, string: note.string, bar });

@@ -1,6 +1,6 @@
 import type { Layout } from './bars';
 import { keyWords } from './demands';
-import { soundingNotes, type LearnedBar } from './learn-once';
+import { soundingBars, type LearnedBar } from './learn-once';
 import type { ScorePart } from './model';
 import type { Roadmap } from './roadmap';
 
@@ -35,7 +35,8 @@ export function pageQuestions(
   const counted = layout.bars.filter(({ number }) => number > 0).length;
   const questions: PageQuestion[] = [];
   const ask = (question: string, answer: string) => questions.push({ question, answer });
-  const notes = layout.bars.flatMap((bar) => soundingNotes(part, bar, layout));
+  const sounding = soundingBars(part, layout);
+  const notes = sounding.flat();
   const pitched = notes.filter(({ note }) => !note.unpitched);
   const fifths = first?.key?.fifths ?? null;
   if (fifths !== null && pitched.length > 0)
@@ -60,8 +61,8 @@ export function pageQuestions(
     .filter(({ like }) => like?.how === 'same' && like.bar === firstBar)
     .map(({ bar }) => bar);
   ask('Which bars are the same as bar 1?', same.length > 0 ? barsSentence(layout, same) : 'None.');
-  const accidentals = layout.bars.flatMap((bar, at) =>
-    soundingNotes(part, bar, layout).some(({ note }) => note.accidental !== '') ? [at] : [],
+  const accidentals = sounding.flatMap((own, at) =>
+    own.some(({ note }) => note.accidental !== '') ? [at] : [],
   );
   ask(
     'In which bars is an accidental printed?',
@@ -69,8 +70,8 @@ export function pageQuestions(
   );
   if (pitched.length > 0) {
     const highest = pitched.reduce((a, b) => (b.pitch > a.pitch ? b : a));
-    const bars = layout.bars.flatMap((bar, at) =>
-      soundingNotes(part, bar, layout).some(({ pitch }) => pitch === highest.pitch) ? [at] : [],
+    const bars = sounding.flatMap((own, at) =>
+      own.some(({ pitch }) => pitch === highest.pitch) ? [at] : [],
     );
     ask(
       'What is the highest note, and where does it stand?',

@@ -5,7 +5,7 @@ import { demandsOf, spansOf, type Demand } from './demands';
 import { difficultyOf } from './difficulty';
 import { jumpDrills, type JumpDrill } from './drills';
 import { pageQuestions, type PageQuestion } from './page-questions';
-import { learnOnce, nearCopies, soundingNotes, toLearn, type LearnedBar, type NearCopy } from './learn-once';
+import { learnOnce, nearCopies, soundingBars, toLearn, type LearnedBar, type NearCopy } from './learn-once';
 import type { Score, ScorePart } from './model';
 import { passageOf, type Passage, type PassageRefusal, type PassageSize, type PassageSizes } from './passage';
 import { roadmapOf, roadSigns, type Roadmap } from './roadmap';
@@ -100,7 +100,7 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
       landmarks: landmarksOf(score, layout),
       keyChanges: keyChanges(part, layout),
       loudness: loudnessOf(part, layout),
-      spans: layout.bars.map((bar) => Math.max(0, ...spansOf(soundingNotes(part, bar, layout)).values())),
+      spans: soundingBars(part, layout).map((notes) => Math.max(0, ...spansOf(notes).values())),
       strokes: strokeCounts(part),
       moves: movesOf(part, layout),
       problems: problemsOf(roadmap, layout),
