@@ -88,10 +88,13 @@ async function answerFit(question: FitQuestion, asked: Asked<FitProgress>) {
   let left = kept.left;
   const tell = (rows: FitProgress['rows'], fresh: boolean) =>
     asked.tell({ rows, fresh, done: all - left, all, moment: { fit: name, told: kept.tell() } });
-  tell(
-    kept.rowsSince(known?.told ?? -1).map(([studentId, cells]) => ({ studentId, cells, anew: true })),
-    known === null,
-  );
+  const before = kept.rowsSince(known?.told ?? -1);
+  // Where the page has it all, the first that is worked out is told in a moment.
+  if (before.length > 0 || known === null)
+    tell(
+      before.map(([studentId, cells]) => ({ studentId, cells, anew: true })),
+      known === null,
+    );
   let rows = new Map<string, [number, FitState][]>();
   const flush = () => {
     tell(
