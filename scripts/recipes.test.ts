@@ -28,6 +28,16 @@ function recipe(title: string): RegExp[] {
   );
 }
 
+function follows(touched: readonly string[], title: string): void {
+  const named = recipe(title);
+  expect(touched).toHaveLength(named.length);
+  for (const path of touched)
+    expect(
+      named.some((each) => each.test(path)),
+      path,
+    ).toBe(true);
+}
+
 const read = (path: string) => readFileSync(join(root, path), 'utf8');
 /** Writes files of the copy and says which. */
 function write(files: Readonly<Record<string, string>>): string[] {
@@ -120,13 +130,7 @@ test('a kind of rule: one module and its union; the compiler names what is missi
   write({ [RULES]: before });
   const touched = write({ [KEYS]: keys, [RULES]: inserted(RULES, member, imported, row) });
   expect(complaints(isProof ? core : join(root, RULES))).toEqual([]);
-  const named = recipe('A kind of rule');
-  expect(touched).toHaveLength(named.length);
-  for (const path of touched)
-    expect(
-      named.some((each) => each.test(path)),
-      path,
-    ).toBe(true);
+  follows(touched, 'A kind of rule');
 
   // Everything that takes rules takes it: the form of a file, the check, the words, the search.
   const requirements = (await import(
@@ -184,13 +188,7 @@ export interface PracticeEntry {
     ),
   });
   expect(complaints(isProof ? core : join(core, 'files', 'kinds.ts'))).toEqual([]);
-  const named = recipe('A kind of record');
-  expect(touched).toHaveLength(named.length);
-  for (const path of touched)
-    expect(
-      named.some((each) => each.test(path)),
-      path,
-    ).toBe(true);
+  follows(touched, 'A kind of record');
   const files = (await import(join(core, 'files', 'index.ts'))) as unknown as {
     KINDS: object;
     ownedBy(key: string, kinds: object, records: ReadonlyMap<string, object>): string[];

@@ -1,5 +1,5 @@
 import { countIn, kept, limitsOf } from '../search-parts';
-import { amount, letter } from './fields';
+import { BOUNDS, bounds, letter } from './fields';
 import type { ListsEvidence } from './one-from-each';
 import { leastFirst, missing, ruleModule, sayUnordered } from './rule-module';
 import { decide, fillable, strays } from './ways';
@@ -20,8 +20,6 @@ interface ChosenEvidence {
   /** Pieces left to choose from, as far as there is room. */
   readonly left: number;
 }
-
-const BOUNDS = 'From and to, the least first.';
 
 export const choose = ruleModule<Choose>()({
   name: 'So many pieces from one list',
@@ -60,8 +58,7 @@ export const choose = ruleModule<Choose>()({
   },
   fields: {
     componentId: letter(),
-    min: amount(0, 20, { label: 'At least', wrong: BOUNDS }),
-    max: amount(0, 20, { label: 'At most', wrong: BOUNDS }),
+    ...bounds(20),
   },
   wrong: (rule) => leastFirst(rule) && BOUNDS,
   problems: (rule, level, say) => {

@@ -1,5 +1,5 @@
 import { kept, limitsOf } from '../search-parts';
-import { amount } from './fields';
+import { BOUNDS, bounds } from './fields';
 import { leastFirst, ruleModule, sayUnordered } from './rule-module';
 import { chosenOf, decide, fillable, openOf, sum } from './ways';
 import { capital, fromTo, number, pieces } from './words';
@@ -10,8 +10,6 @@ export interface Count {
   readonly min: number;
   readonly max: number;
 }
-
-const BOUNDS = 'From and to, the least first.';
 
 export const count = ruleModule<Count>()({
   name: 'Number of pieces',
@@ -30,8 +28,7 @@ export const count = ruleModule<Count>()({
   sentence: (_, { evidence: { chosen, open } }) =>
     `${capital(pieces(chosen))} chosen${open > 0 ? `, ${number(open)} to choose` : ''}.`,
   fields: {
-    min: amount(0, 50, { label: 'At least', wrong: BOUNDS }),
-    max: amount(0, 50, { label: 'At most', wrong: BOUNDS }),
+    ...bounds(50),
   },
   wrong: (rule) => leastFirst(rule) && BOUNDS,
   problems: (rule, _, say) => sayUnordered(rule, say),

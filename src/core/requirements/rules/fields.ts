@@ -70,6 +70,13 @@ const orNothing = (value: string | number | null) => (value === null ? '' : Stri
 
 export const amount = (min: number, max: number, look: Look): Field<number> =>
   typedField(look, whole(min, max), (text) => wholeOf(text, min, max), String);
+/** What is said of bounds that are missing or turned round. */
+export const BOUNDS = 'From and to, the least first.';
+/** At least and at most so many, both given. */
+export const bounds = (most: number): { readonly min: Field<number>; readonly max: Field<number> } => ({
+  min: amount(0, most, { label: 'At least', wrong: BOUNDS }),
+  max: amount(0, most, { label: 'At most', wrong: BOUNDS }),
+});
 /** Empty is null. */
 export const amountOrNone = (min: number, max: number, look: Look): Field<number | null> =>
   typedField(
