@@ -24,7 +24,7 @@ const anyLevel = fc.tuple(anyEntry, fc.array(anyEntry, { maxLength: 2 })).map(([
 const IDS = ['a1', 'a2', 'a3', 'b1', 'b2'];
 const anyQuestion = fc.record({
   points: fc.array(fc.integer({ min: -40, max: 40 }), { minLength: 5, maxLength: 5 }),
-  skills: fc.array(fc.uniqueArray(fc.nat(3), { maxLength: 2 }), { minLength: 5, maxLength: 5 }),
+  skills: fc.array(fc.array(fc.nat(3), { maxLength: 3 }), { minLength: 5, maxLength: 5 }),
   skillCosts: fc.array(fc.nat(30), { minLength: 4, maxLength: 4 }),
   contrasts: fc.array(fc.record({ in: fc.constantFrom(...CONTRASTS), points: fc.nat(15) }), { maxLength: 2 }),
   minutes: fc.array(fc.nat(60), { minLength: 5, maxLength: 5 }),

@@ -43,7 +43,9 @@ export function pricedSlots(
       const found = worth(place);
       // What no programme can have, such as a piece used before, would only raise what is hoped for.
       if (!found || isLost(compiled.rules, [place], facts)) continue;
-      const { points, skills, minutes = 0 } = found;
+      const { points, minutes = 0 } = found;
+      // Named twice it costs once all the same.
+      const skills = [...new Set(found.skills)];
       choices.push({
         place,
         id: place.piece.id,

@@ -348,6 +348,9 @@ describe('a rule as a sentence with blanks', () => {
     ['takes', { max: '0', continuous: 'yes' }],
     ['scales known', { componentId: 'Z', count: '' }],
     ['combined', { need: '2' }],
+    ['condition', { topic: 'memory', allows: 'a,'.repeat(21) }],
+    ['entry fact', { fact: 'x'.repeat(121) }],
+    ['graded pieces', { by: 'year group', classes: '7: 1 of 2;'.repeat(41) }],
   ] as const)('%s: %j is not taken, as no file takes it', (kind, blanks) =>
     expect(
       ruleOf(rule(kind, blanks, [blankRule('edition valid')]), 'r', (letter) =>

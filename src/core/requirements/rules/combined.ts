@@ -15,6 +15,9 @@ export interface Combined<R extends AnyRule = AnyRule> {
   readonly rules: readonly R[];
 }
 
+/** Rules within one rule. */
+export const MOST_WITHIN = 20;
+
 interface CombinedEvidence {
   readonly kind: 'combined';
   readonly parts: readonly VerdictOf<unknown>[];
@@ -55,19 +58,15 @@ export const combined = (any: AnyKind): RuleModule<Combined, CombinedEvidence, r
     fields: {
       need: typedField(
         { label: 'Needed', hint: 'all, any, or a number', wrong: 'All, any, or a number.' },
-        either(oneOf(['all', 'any']), whole(1, 20)),
+        either(oneOf(['all', 'any']), whole(1, MOST_WITHIN)),
         (text) =>
-          text === 'all' || text === 'any'
-            ? text
-            : /^\d{1,2}$/.test(text) && whole(1, 20).fits(Number(text))
-              ? Number(text)
-              : undefined,
+          text === 'all' || text === 'any' ? text : /^\d{1,2}$/.test(text) ? Number(text) : undefined,
         String,
         { start: 'any' },
       ),
     },
     wrong: ({ need, rules }) => {
-      if (rules.length === 0) return 'At least one rule within it.';
+      if (rules.length === 0 || rules.length > MOST_WITHIN) return 'One to twenty rules within it.';
       return typeof need === 'number' && need > rules.length
         ? `${need} of ${rules.length} rules can never be met.`
         : null;

@@ -43,7 +43,7 @@ interface Look {
   readonly wrong: string;
 }
 
-/** A field in one blank. `parse` gives undefined for what cannot be read. */
+/** A field in one blank. `parse` gives undefined for what cannot be read; what its form refuses is not taken either. */
 export const typedField = <T>(
   { label, hint, wrong }: Look,
   shape: Shape,
@@ -55,13 +55,12 @@ export const typedField = <T>(
   blanks: (name) => [{ name, label, ...(hint !== undefined && { hint }), ...more }],
   read: (typed, name, idOf) => {
     const value = parse((typed[name] ?? '').trim(), idOf);
-    return value === undefined ? refuse(wrong) : ok(value);
+    return value !== undefined && shape.fits(value) ? ok(value) : refuse(wrong);
   },
   write: (value, name, letterOf) => ({ [name]: print(value, letterOf) }),
 });
 
-const wholeOf = (text: string, min: number, max: number): number | undefined =>
-  /^\d{1,4}$/.test(text) && Number(text) >= min && Number(text) <= max ? Number(text) : undefined;
+const wholeOf = (text: string): number | undefined => (/^\d{1,4}$/.test(text) ? Number(text) : undefined);
 const orEmpty =
   <T>(parse: (text: string) => T | undefined) =>
   (text: string): T | null | undefined =>
@@ -69,7 +68,7 @@ const orEmpty =
 const orNothing = (value: string | number | null) => (value === null ? '' : String(value));
 
 export const amount = (min: number, max: number, look: Look): Field<number> =>
-  typedField(look, whole(min, max), (text) => wholeOf(text, min, max), String);
+  typedField(look, whole(min, max), wholeOf, String);
 /** What is said of bounds that are missing or turned round. */
 export const BOUNDS = 'From and to, the least first.';
 /** At least and at most so many, both given. */
@@ -79,30 +78,19 @@ export const bounds = (most: number): { readonly min: Field<number>; readonly ma
 });
 /** Empty is null. */
 export const amountOrNone = (min: number, max: number, look: Look): Field<number | null> =>
-  typedField(
-    look,
-    nullable(whole(min, max)),
-    orEmpty((text) => wholeOf(text, min, max)),
-    orNothing,
-  );
+  typedField(look, nullable(whole(min, max)), orEmpty(wholeOf), orNothing);
 /** Empty is none at all. */
 export const amountOrZero = (max: number, look: Look): Field<number> =>
   typedField(
     look,
     whole(0, max),
-    (text) => (text === '' ? 0 : wholeOf(text, 0, max)),
+    (text) => (text === '' ? 0 : wholeOf(text)),
     (value) => (value === 0 ? '' : String(value)),
   );
 /** Minutes and seconds; kept as seconds. Empty is null. */
 export const timeOrNone = (look: Look): Field<number | null> =>
-  typedField(
-    look,
-    nullable(seconds),
-    orEmpty((text) => {
-      const value = parseTime(text);
-      return seconds.fits(value) ? value : undefined;
-    }),
-    (value) => (value === null ? '' : formatTime(value)),
+  typedField(look, nullable(seconds), orEmpty(parseTime), (value) =>
+    value === null ? '' : formatTime(value),
   );
 export const dayOrNone = (look: Look): Field<CalendarDay | null> =>
   typedField(
@@ -116,7 +104,7 @@ export const words = (look: Look): Field<string> =>
   typedField(
     look,
     name,
-    (text) => (name.fits(text) ? text : undefined),
+    (text) => text,
     (value) => value,
   );
 
@@ -151,7 +139,7 @@ export const named = (label: string, options: readonly string[]): Field<string> 
   typedField(
     { label, wrong: `${label}: pick one.` },
     name,
-    (text) => (name.fits(text) ? text : undefined),
+    (text) => text,
     (value) => value,
     { options },
   );

@@ -56,8 +56,9 @@ function classOf(typed: string): GradedClass | undefined {
 const classText = ({ value, atLeast, from, to, free }: GradedClass) =>
   `${value}: ${atLeast} of ${to === null ? `${from}+` : from === to ? from : `${from}–${to}`}${free > 0 ? `, ${free} free` : ''}`;
 
+const classesShape = listOf(classShape, 40, 1);
 const classes: Field<readonly GradedClass[]> = {
-  shape: listOf(classShape, 40, 1),
+  shape: classesShape,
   blanks: (own) => [
     {
       name: own,
@@ -69,9 +70,8 @@ const classes: Field<readonly GradedClass[]> = {
     const parts = (typed[own] ?? '').split(';').filter((part) => part.trim() !== '');
     const bad = parts.find((part) => !classOf(part));
     if (bad !== undefined) return refuse(`“${bad.trim()}” is not read. Write it as Skiff: 2 of 3–4, 1 free.`);
-    return parts.length === 0
-      ? refuse('At least one class.')
-      : ok(parts.flatMap((part) => classOf(part) ?? []));
+    const found = parts.flatMap((part) => classOf(part) ?? []);
+    return classesShape.fits(found) ? ok(found) : refuse('One to forty classes.');
   },
   write: (value, own) => ({ [own]: value.map(classText).join('; ') }),
 };

@@ -4,7 +4,7 @@ import type { LevelOf } from '../requirement-set';
 import { type AnyRule, type CompiledParts, type FactOf } from '../search-parts';
 import { age, type Age } from './age';
 import { choose, type Choose } from './choose';
-import { combined, type AnyKind, type Combined } from './combined';
+import { combined, MOST_WITHIN, type AnyKind, type Combined } from './combined';
 import { condition, type Condition } from './condition';
 import { contrast, type ContrastRule } from './contrast';
 import { count, type Count } from './count';
@@ -150,7 +150,7 @@ const shapes = (inner: Shape | null): Shape =>
         kind !== 'combined'
           ? [[kind, shapeOf(kind)]]
           : inner
-            ? [[kind, shapeOf(kind, { rules: list(inner, 20, 1) })]]
+            ? [[kind, shapeOf(kind, { rules: list(inner, MOST_WITHIN, 1) })]]
             : [],
       ),
     ),
