@@ -56,6 +56,8 @@ export class Journal {
   #seq = 0;
   #applied = 0;
   #noted: readonly Noted[] = [];
+  /** The last entry, the one most likely to be undone: it need not be read again. */
+  #last: JournalEntry | null = null;
   #emptied = false;
   #finishing: Promise<void> = Promise.resolve();
 
@@ -134,6 +136,7 @@ export class Journal {
 
   /** An entry as it was kept; null when it is there no more, or holds what no record of today holds. */
   async entry(seq: number): Promise<JournalEntry | null> {
+    if (this.#last?.seq === seq) return this.#last;
     const value = await this.kv.get('journal', entryKey(seq));
     return isEntry(value, seq) ? this.#today(value) : null;
   }
@@ -180,6 +183,7 @@ export class Journal {
     this.#base = head.base;
     this.#applied = head.applied;
     this.#seq = Math.max(head.base - 1, Math.min(head.applied, seqs.at(-1) ?? head.applied));
+    this.#last = null;
     this.#noted = head.noted.filter(({ seq }) => seqs.includes(seq) && seq <= this.#seq);
     this.#bad = [];
     // Left behind by an emptying or a shortening that was cut short.
@@ -254,6 +258,7 @@ export class Journal {
     this.#seq = entry.seq;
     const { seq, action, tab, turn } = entry;
     this.#noted = entry.purge ? [] : [...this.#noted, { seq, action, tab, turn }];
+    this.#last = entry.purge ? null : entry;
     this.#emptied ||= entry.purge;
     this.changed(entry.changes.map((change) => change.key));
   }

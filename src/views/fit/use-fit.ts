@@ -39,6 +39,8 @@ const nothing = (of: string): Told => ({
   moment: null,
   work: { kind: 'working', done: 0, all: 0 },
 });
+/** So many rows are drawn in one go without keeping a press waiting. */
+const FEW_ROWS = 2;
 /** What was told last, for the next time the view is looked at. */
 let last = nothing('');
 
@@ -92,7 +94,9 @@ export function useFit(
         last = now;
         if (reply.kind !== 'progress') performance.mark('fit ended');
         // Cells are drawn in slices of time: a press of the teacher's goes first, and shows at once that it stopped.
-        if (reply.kind === 'cancelled') setTold(now);
+        // The few rows an edit changes are drawn at once too.
+        const few = reply.kind === 'progress' && reply.progress.rows.length <= FEW_ROWS;
+        if (few || reply.kind === 'cancelled') setTold(now);
         else startTransition(() => setTold(now));
       },
     );
