@@ -17,6 +17,9 @@ function opened(): Promise<void> {
     observer.observe(root, { attributes: true, attributeFilter: ['data-saved'] });
   });
 }
+const STYLES = 'link[rel="stylesheet"]';
+const hasStyle = (page: Document, href: string | null): boolean =>
+  page.head.querySelector(`${STYLES}[href="${href ?? ''}"]`) !== null;
 const idle = () => new Promise<void>((resolve) => requestIdleCallback(() => resolve()));
 
 /**
@@ -25,20 +28,25 @@ const idle = () => new Promise<void>((resolve) => requestIdleCallback(() => reso
  */
 export async function warmViews(): Promise<void> {
   await opened();
-  for (const { path } of TABS) {
+  await idle();
+  const islands = await Promise.all(TABS.map(({ path }) => warmPage(path).catch(() => null)));
+  for (const island of islands) {
     await idle();
-    try {
-      const answer = await fetch(path);
-      if (!answer.ok) continue;
-      const text = await answer.text();
-      pages.set(path, text);
-      const island = parsed(text).querySelector('astro-island')?.getAttribute('component-url');
-      await idle();
-      if (island) await import(/* @vite-ignore */ island);
-    } catch {
-      // It is fetched when it is gone to.
-    }
+    // What does not come now is loaded when its view is gone to.
+    if (island) await import(/* @vite-ignore */ island).catch(() => null);
   }
+}
+
+/** Keeps a page and puts its styles in place; resolves to the address of its code. */
+async function warmPage(path: string): Promise<string | null> {
+  const answer = await fetch(path);
+  if (!answer.ok) return null;
+  const text = await answer.text();
+  pages.set(path, text);
+  const page = parsed(text);
+  for (const link of page.querySelectorAll<HTMLLinkElement>(STYLES))
+    if (!hasStyle(document, link.getAttribute('href'))) document.head.append(link.cloneNode());
+  return page.querySelector('astro-island')?.getAttribute('component-url') ?? null;
 }
 
 const parsed = (text: string): Document => new DOMParser().parseFromString(text, 'text/html');
@@ -48,19 +56,14 @@ export function keptPage(path: string): Document | null {
   const text = pages.get(path);
   if (text === undefined) return null;
   const page = parsed(text);
-  const styles = [...page.querySelectorAll('link[rel="stylesheet"]')].map((link) =>
-    link.getAttribute('href'),
-  );
-  const here = (href: string | null) =>
-    document.head.querySelector(`link[rel="stylesheet"][href="${href ?? ''}"]`) !== null;
-  if (!styles.every(here)) return null;
+  const styles = [...page.querySelectorAll(STYLES)];
+  if (!styles.every((link) => hasStyle(document, link.getAttribute('href')))) return null;
   for (const each of page.querySelectorAll('noscript')) each.remove();
   return page;
 }
 
 /** The styles of this page stay with the one that comes: what was loaded once is there when this page comes again. */
 export function keepStyles(next: Document): void {
-  for (const link of document.head.querySelectorAll('link[rel="stylesheet"]'))
-    if (!next.head.querySelector(`link[rel="stylesheet"][href="${link.getAttribute('href') ?? ''}"]`))
-      next.head.append(link.cloneNode());
+  for (const link of document.head.querySelectorAll(STYLES))
+    if (!hasStyle(next, link.getAttribute('href'))) next.head.append(link.cloneNode());
 }
