@@ -9,8 +9,10 @@ export {
   entriesOfStudent,
   goalsOfSet,
   goalsOfStudent,
+  goalsThatAre,
   lessonsMovedTo,
   lessonsOfStudent,
+  piecesOfScore,
   sheetsOfGoal,
 } from './lookups';
 export { mergeEdit, settleClashes, type Clash } from './merge-edit';

@@ -70,6 +70,18 @@ export const ofStudent = ({ studentId }: { readonly studentId: string }): string
 export const ofGoal = ({ goalId }: { readonly goalId: string }): string => goalId;
 /** The day a lesson was moved to; "" where it stands in its slot. */
 export const ofDayMovedTo = ({ movedTo }: LessonRecord): string => movedTo?.day ?? '';
+/** What a goal still asks for: to be prepared, its result, the office to be told of the withdrawal, or nothing. */
+export const standOfGoal = ({
+  closedOn,
+  ended,
+  result,
+}: Goal): 'open' | 'no result' | 'withdrawn' | 'settled' => {
+  if (closedOn === null) return 'open';
+  if (ended === 'taken') return result === undefined ? 'no result' : 'settled';
+  return ended === 'withdrawn' ? 'withdrawn' : 'settled';
+};
+/** The score a piece was read from; "" where there is none. */
+export const ofScore = ({ scoreId }: Piece): string => scoreId ?? '';
 export const ofSet = ({ setId }: { readonly setId: string }): string => setId;
 
 const withStudent: Home<{ readonly studentId: string }> = { owner: 'student', ownerId: ofStudent };

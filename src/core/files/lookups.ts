@@ -1,9 +1,9 @@
 import type { MarkSheet } from '../marks';
 import type { Goal } from '../programme';
-import type { RepertoireEntry } from '../repertoire';
+import type { Piece, RepertoireEntry } from '../repertoire';
 import type { LessonRecord } from '../students';
 import { groupOf } from './groups';
-import { ofDayMovedTo, ofGoal, ofSet, ofStudent, type Studio } from './kinds';
+import { ofDayMovedTo, ofGoal, ofScore, ofSet, ofStudent, standOfGoal, type Studio } from './kinds';
 
 /** In the order in which they were made. */
 export const sheetsOfGoal = ({ sheets }: Pick<Studio, 'sheets'>, goalId: string): readonly MarkSheet[] =>
@@ -11,6 +11,14 @@ export const sheetsOfGoal = ({ sheets }: Pick<Studio, 'sheets'>, goalId: string)
 
 export const goalsOfStudent = ({ goals }: Pick<Studio, 'goals'>, studentId: string): readonly Goal[] =>
   groupOf(goals, ofStudent, studentId);
+
+export const goalsThatAre = (
+  { goals }: Pick<Studio, 'goals'>,
+  stand: ReturnType<typeof standOfGoal>,
+): readonly Goal[] => groupOf(goals, standOfGoal, stand);
+
+export const piecesOfScore = ({ pieces }: Pick<Studio, 'pieces'>, scoreId: string): readonly Piece[] =>
+  groupOf(pieces, ofScore, scoreId);
 
 export const goalsOfSet = ({ goals }: Pick<Studio, 'goals'>, setId: string): readonly Goal[] =>
   groupOf(goals, ofSet, setId);

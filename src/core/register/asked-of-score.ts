@@ -2,7 +2,7 @@ import type { BarRange, Tempo } from '../music';
 import { explainRule, setLabel } from '../requirements';
 import type { CalendarDay } from '../time';
 import { goalContext } from './goal-context';
-import type { Studio } from '../files';
+import { goalsOfStudent, piecesOfScore, type Studio } from '../files';
 
 /** What one requirement says of the piece a score belongs to. */
 export interface AskedOfScore {
@@ -32,11 +32,9 @@ export function askedOfScore(
   studentId: string | null,
   today: CalendarDay,
 ): AskedOfScore[] {
-  const own = new Set(
-    [...studio.pieces.values()].filter((piece) => piece.scoreId === scoreId).map(({ id }) => id),
-  );
-  const contexts = [...studio.goals.values()]
-    .filter((goal) => goal.studentId === studentId && goal.closedOn === null)
+  const own = new Set(piecesOfScore(studio, scoreId).map(({ id }) => id));
+  const contexts = (studentId === null ? [] : goalsOfStudent(studio, studentId))
+    .filter((goal) => goal.closedOn === null)
     .flatMap((goal) => goalContext(studio, goal, today) ?? []);
   const saidOf = (context: (typeof contexts)[number] | undefined) =>
     !context

@@ -3,7 +3,7 @@ import { explainRule, findSession, openSlots } from '../requirements';
 import { daysBetween, type CalendarDay } from '../time';
 import { toTell, type Goal } from '../programme';
 import type { GoalContext, GoalNames } from './goal-context';
-import type { Studio } from '../files';
+import { goalsOfStudent, goalsThatAre, type Studio } from '../files';
 
 /** Something only the teacher can settle. `due` orders them; `days` counts from today, negative when past. */
 export type Decision = {
@@ -59,25 +59,31 @@ export const weeksLeft = (today: CalendarDay, day: CalendarDay): number =>
   Math.max(0, Math.ceil(daysBetween(today, day) / 7));
 
 /** Goals not closed, whose student is not archived, soonest session first. */
-export function openGoals(studio: Studio): Goal[] {
+export const openGoals = (studio: Studio): Goal[] => soonestFirst(studio, goalsThatAre(studio, 'open'));
+
+export const openGoalsOf = (studio: Studio, studentId: string): Goal[] =>
+  soonestFirst(
+    studio,
+    goalsOfStudent(studio, studentId).filter(({ closedOn }) => closedOn === null),
+  );
+
+function soonestFirst(studio: Studio, goals: readonly Goal[]): Goal[] {
   const dayOf = (goal: Goal) => {
     const set = studio.sets.get(goal.setId);
     return (set && findSession(set, goal.sessionId)?.day) ?? '9999';
   };
-  return [...studio.goals.values()]
-    .filter((goal) => goal.closedOn === null && studio.students.get(goal.studentId)?.archivedOn === null)
+  return goals
+    .filter((goal) => studio.students.get(goal.studentId)?.archivedOn === null)
     .sort((a, b) => (dayOf(a) < dayOf(b) ? -1 : dayOf(a) > dayOf(b) ? 1 : a.id < b.id ? -1 : 1));
 }
 
 /** Closed goals that still ask for something: the result of one that was taken, the office to be told of one withdrawn. */
-export const unsettledGoals = (studio: Studio): Goal[] =>
-  [...studio.goals.values()].filter(
-    (goal) =>
-      (goal.ended === 'taken' &&
-        goal.result === undefined &&
-        studio.students.get(goal.studentId)?.archivedOn === null) ||
-      (goal.ended === 'withdrawn' && toTell(goal).length > 0),
-  );
+export const unsettledGoals = (studio: Studio): Goal[] => [
+  ...goalsThatAre(studio, 'no result').filter(
+    ({ studentId }) => studio.students.get(studentId)?.archivedOn === null,
+  ),
+  ...goalsThatAre(studio, 'withdrawn').filter((goal) => toTell(goal).length > 0),
+];
 
 /** What waits for an answer on these goals, first due first. Sessions that are past ask for the result alone. */
 export function decisionsOf(contexts: readonly GoalContext[], today: CalendarDay): Decision[] {

@@ -13,6 +13,7 @@ export {
   deadlineWords,
   decisionsOf,
   openGoals,
+  openGoalsOf,
   unsettledGoals,
   weeksLeft,
   type Deadline,

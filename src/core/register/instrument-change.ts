@@ -3,7 +3,7 @@ import { stateOf, withStep, type Piece, type RepertoireEntry } from '../repertoi
 import { findLevel, forInstrument, opensTo } from '../requirements';
 import type { Student } from '../students';
 import type { CalendarDay } from '../time';
-import { openGoals } from './decisions';
+import { openGoalsOf } from './decisions';
 import { entriesOfStudent, type Studio } from '../files';
 
 /** What becomes of an open goal: it goes on with the new instrument, is kept on the old one, or is given up. */
@@ -26,7 +26,7 @@ export interface InstrumentChange {
 export function instrumentChange(studio: Studio, student: Student, instrument: string): InstrumentChange {
   const reader = forInstrument(studio.sets.values());
   const isForOthers = (piece: Piece) => reader(piece, instrument) === 'no';
-  const goals = openGoals(studio).filter((goal) => goal.studentId === student.id && !goal.instrument);
+  const goals = openGoalsOf(studio, student.id).filter((goal) => !goal.instrument);
   return {
     goals: goals.map((goal) => {
       const set = studio.sets.get(goal.setId);

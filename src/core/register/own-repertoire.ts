@@ -11,7 +11,7 @@ import { exposureOf, type Exposure } from '../shelf';
 import { emptyBook, familyOf, mapWith, meaningOf, readyToLearn, studentSkills } from '../skills';
 import type { Student } from '../students';
 import type { CalendarDay } from '../time';
-import { openGoals } from './decisions';
+import { openGoalsOf } from './decisions';
 import { entriesOfStudent, type Studio } from '../files';
 
 /** The student's entries, the latest begun first. */
@@ -41,7 +41,7 @@ export function levelsToLookAt(
     .flatMap((set) =>
       set.levels.flatMap((level) => (opensTo(set, level, student.instrument) ? [{ set, level }] : [])),
     );
-  const goal = openGoals(studio).find(({ studentId }) => studentId === student.id);
+  const [goal] = openGoalsOf(studio, student.id);
   const held = heldCommonLevel(commonLevels, studio.sets.values(), student);
   return {
     levels,

@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { entryKey } from '@/core/fit';
-import type { Studio } from '@/core/files';
+import { goalsThatAre, type Studio } from '@/core/files';
 import type { FitGroup } from '@/core/register';
 import { whoPlays, type Student } from '@/core/students';
 import type { CalendarDay } from '@/core/time';
@@ -83,16 +83,15 @@ export function FitTable({
     useFlushSync: false,
   });
   const printing = usePrinting();
+  const { goals } = studio;
   const entered = useMemo(
     () =>
       new Set(
-        [...studio.goals.values()].flatMap((goal) =>
-          goal.enteredOn && !goal.closedOn
-            ? [`${goal.studentId} ${entryKey(goal.setId, goal.levelId, goal.sessionId)}`]
-            : [],
+        goalsThatAre({ goals }, 'open').flatMap((goal) =>
+          goal.enteredOn ? [`${goal.studentId} ${entryKey(goal.setId, goal.levelId, goal.sessionId)}`] : [],
         ),
       ),
-    [studio.goals],
+    [goals],
   );
   const row = students.findIndex((student) => student.id === selected?.studentId);
   const at = selected?.at ?? 0;

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Studio } from '@/core/files';
-import { openGoals } from '@/core/register';
+import { openGoalsOf } from '@/core/register';
 import type { Student } from '@/core/students';
 import { formatDay } from '@/core/time';
 import { Button, CheckField, Dialog, DialogActs } from '@/ui';
@@ -19,7 +19,7 @@ export function ArchiveDialog({
   readonly onArchive: (givenUp: readonly string[]) => void;
   readonly onClose: () => void;
 }) {
-  const goals = openGoals(studio).filter(({ studentId }) => studentId === student.id);
+  const goals = openGoalsOf(studio, student.id);
   const [givenUp, giveUp] = useState<ReadonlySet<string>>(new Set());
   return (
     <Dialog title={`Archive ${student.name}?`} onClose={onClose} typed={false}>

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import type { Studio } from '@/core/files';
-import { openGoals } from '@/core/register';
+import { openGoalsOf } from '@/core/register';
 import type { InstrumentFamily } from '@/core/skills';
 import type { Student } from '@/core/students';
 import { formatWeekday, slotOn, type CalendarDay, type LessonSlot } from '@/core/time';
@@ -85,7 +85,7 @@ export function StudentList({
             onSave={onSave}
             onFamily={onFamily}
             onArchive={() => {
-              if (openGoals(studio).some(({ studentId }) => studentId === editing.id)) askArchive(editing);
+              if (openGoalsOf(studio, editing.id).length > 0) askArchive(editing);
               else onArchive(editing.id, today);
             }}
             onClose={() => edit(null)}

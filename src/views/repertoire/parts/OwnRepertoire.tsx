@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { goalContext, levelsToLookAt, openGoals, repertoireOf } from '@/core/register';
+import { goalContext, levelsToLookAt, openGoalsOf, repertoireOf } from '@/core/register';
 import { breadthPace, isLearned, stateOf } from '@/core/repertoire';
 import { backupsFor, coverageOf, exposureOf } from '@/core/shelf';
 import type { Student } from '@/core/students';
@@ -123,12 +123,10 @@ function Backups({
     const learned = repertoireOf(studio, student.id)
       .filter(isLearned)
       .map(({ pieceId }) => pieceId);
-    return openGoals(studio)
-      .filter(({ studentId }) => studentId === student.id)
-      .flatMap((goal) => {
-        const context = goalContext(studio, goal, now.day);
-        return context ? [{ goal, level: context.level, backups: backupsFor(context.entry, learned) }] : [];
-      });
+    return openGoalsOf(studio, student.id).flatMap((goal) => {
+      const context = goalContext(studio, goal, now.day);
+      return context ? [{ goal, level: context.level, backups: backupsFor(context.entry, learned) }] : [];
+    });
   }, [studio, student.id, now.day]);
   const title = (id: string) => studio.pieces.get(id)?.title ?? 'a piece that is gone';
   return (
