@@ -16,6 +16,8 @@ export default defineConfig({
           hookTimeout: 30_000,
           // Modules are read once for all files of a worker. The tests hold in any order of the files.
           isolate: false,
+          // There before any file reads the store, which looks for it once.
+          setupFiles: ['fake-indexeddb/auto'],
           // Every core: what is left free by default stays idle, as nothing else runs beside the tests.
           maxWorkers: '100%',
         },

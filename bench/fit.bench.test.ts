@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { fitCells, fitDetail, fitWith, openFit, readyColumn, readyStudent } from '../src/core/fit';
+import { fitCells, fitDetail, fitWith, openFit, readyColumn, prepareStudent } from '../src/core/fit';
 import { generatedStudio } from '../src/core/fit/arbitrary';
 import { seeded } from '../src/core/seeded';
 import { cheapestProgramme, eachProgramme, type CheapestProgramme } from '../src/core/programme';
@@ -45,16 +45,16 @@ test('fit of 200 students x 120 levels x 5,000 pieces: first cells, all cells, a
     const row = Math.floor(random() * students.length);
     const column = Math.floor(random() * columns.length);
     if (
-      fitDetail(fit, readyStudent(fit, students[row]!), readyColumn(fit, columns[column]!)).programme.length >
+      fitDetail(fit, prepareStudent(fit, students[row]!), readyColumn(fit, columns[column]!)).programme.length >
       0
     )
       sample.push({ row, column });
   }
   // In the map, students and levels are made ready once; a search of its own makes them ready for its cell.
   const readyColumns = columns.map((column) => readyColumn(fit, column));
-  const readyStudents = students.map((student) => readyStudent(fit, student));
+  const prepareStudents = students.map((student) => prepareStudent(fit, student));
   const ready = sample.map(({ row, column }) => ({
-    student: readyStudents[row]!,
+    student: prepareStudents[row]!,
     column: readyColumns[column]!,
   }));
   const median = (figures: readonly number[]) =>
@@ -68,7 +68,7 @@ test('fit of 200 students x 120 levels x 5,000 pieces: first cells, all cells, a
   const alone = (at: number) =>
     fitWith(
       fit,
-      readyStudent(fit, students[sample[at]!.row]!),
+      prepareStudent(fit, students[sample[at]!.row]!),
       readyColumn(fit, columns[sample[at]!.column]!),
       fullSearch,
     ).state;

@@ -46,6 +46,6 @@ export async function takeIn(page: Page, url: string, size: StudioSize): Promise
   );
   const pressed = performance.now();
   await press(page, label);
-  await reads('Taken in.');
+  await reads('Imported.');
   return { compared, written: performance.now() - pressed };
 }

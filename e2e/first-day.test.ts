@@ -39,7 +39,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   await visit(page, `${baseUrl}/library`);
   await press(page, 'Import a file');
   await press(page, 'Tarrin Board, flute 2026–2029');
-  await kept(page, () => press(page, 'Take it into the library'));
+  await kept(page, () => press(page, 'Import it into the library'));
   await press(page, 'Copy this requirement');
   await fill(page, 'A copy for', 'another instrument or voice');
   await press(page, 'Open the copy');
@@ -69,12 +69,12 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
     'Pupil A\tflute\t1/3/2014\tMon\t9:00\t',
     'Bad Nine\tflute\t1/3/2014\tMon\t29:00\t',
   ];
-  await visit(page, `${baseUrl}/`);
+  await visit(page, `${baseUrl}/students`);
   await press(page, 'Paste a table');
   await fill(page, 'Table', ['Name\tInstrument\tDOB\tDay\tTime\tLevel held', ...good, ...bad].join('\n'));
   await sees(page, 'Pupil A is on line 2 as well', 'dialog');
   await sees(page, /there is no level "level 44"; nearest: Tarrin Board flute, Level/, 'dialog');
-  await kept(page, () => press(page, 'Take 20 students'));
+  await kept(page, () => press(page, 'Import 20 students'));
   await sees(page, '10 rows stayed out', 'dialog');
   await press(page, 'Done');
   const pupils = await recordOf(page, 'student', () => true);
@@ -111,7 +111,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
     return found[0] as { id: string } & Record<string, unknown>;
   };
 
-  // Entering says what is not in order; entered all the same, the reason is kept.
+  // Entering says what is not in order; entered anyway, the reason is kept.
   for (const [name, level] of [
     ['Pupil B', 'Level 3'],
     ['Pupil D', 'Level 2'],
@@ -121,10 +121,10 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
     await visit(page, `${baseUrl}/programme?goal=${(await goalOf(name)).id}`);
     await press(page, `Enter ${level}`);
     await sees(page, /not in order yet.*Song: no piece is chosen/, 'dialog');
-    await press(page, 'Enter all the same');
+    await press(page, 'Enter anyway');
     await sees(page, 'The reason is kept with the entry.', 'dialog');
-    await fill(page, 'Why it is entered all the same', 'pieces follow on Friday');
-    await kept(page, () => press(page, 'Enter all the same'));
+    await fill(page, 'Why it is entered anyway', 'pieces follow on Friday');
+    await kept(page, () => press(page, 'Enter anyway'));
     expect(await goalOf(name)).toMatchObject({
       enteredOn: '2027-01-20',
       history: [{ kind: 'entered all the same', why: 'pieces follow on Friday' }],
@@ -160,8 +160,8 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   expect(sheets).toMatchObject([{ day: '2027-01-20', marks: { notes: 4, tone: 5, phrasing: 4, pulse: 5 } }]);
 
   // A new slot holds from its day on.
-  await visit(page, `${baseUrl}/`);
-  await press(page, 'Pupil Aflute, Mon 09:30');
+  await visit(page, `${baseUrl}/students`);
+  await press(page, 'Change Pupil A');
   await fill(page, 'Day', 'Thursday');
   await fill(page, 'From', '2027-02-01');
   await kept(page, () => press(page, 'Save'));
@@ -181,14 +181,14 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   await page.close();
   const second = await openPage(browser());
   await second.page.goto(baseUrl, { waitUntil: 'load' });
-  await press(second.page, 'Bring a studio from its file');
-  await sees(second.page, 'Bring a studio from its file', 'main');
+  await press(second.page, 'Open a studio file');
+  await sees(second.page, 'Open a studio file', 'main');
   const input = (await second.page.waitForSelector('input[type="file"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(join(folder, file ?? ''));
   const count = Object.keys(records).length;
   await sees(second.page, `It would add ${count} and change 0 records`);
-  await press(second.page, `Take in ${count} records`);
-  await sees(second.page, 'Taken in.');
+  await press(second.page, `Import ${count} records`);
+  await sees(second.page, 'Imported.');
   expect(await recordsOf(second.page, 'own')).toEqual(records);
   expect(second.problems).toEqual([]);
 }, 240_000);

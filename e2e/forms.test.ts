@@ -36,7 +36,7 @@ test('what is typed in a form is kept when it is closed, over a reload, until it
   await other.bringToFront();
   await press(other, 'Change its facts');
   await sees(other, 'This was typed before and not saved.', 'dialog');
-  await press(other, 'Start anew');
+  await press(other, 'Start again');
   await fill(other, 'Book', 'Second Book');
   await kept(other, () => press(other, 'Save'));
   await other.close();
@@ -54,7 +54,7 @@ test('what is typed in a form is kept when it is closed, over a reload, until it
   await press(page, 'Change its facts');
   await fill(page, 'Composer', 'lost');
   await page.keyboard.press('Escape');
-  await press(page, 'Throw it away');
+  await press(page, 'Discard it');
   await press(page, 'Change its facts');
   expect(await valueOf('Composer')).toBe(composer);
   await page.keyboard.press('Escape');
@@ -132,13 +132,13 @@ test('what a form refuses when it is empty is said to be required before', async
 
 /** Where a form is, what opens it, what saves it. */
 const FORMS = [
-  ['/', 'Add a student', 'Add the student'],
-  ['/', 'Timetable', 'Save the timetable'],
+  ['/students', 'Add a student', 'Add the student'],
+  ['/students', 'Timetable', 'Save the timetable'],
   ['/', 'Move', 'Move the lesson'],
-  ['/skills?student=jonah', 'Type a skill', 'Save the skill'],
+  ['/skills?student=jonah', 'Add a skill', 'Save the skill'],
   ['/programme?goal=jonah-4', 'Weights', 'Save'],
   ['/plan?goal=orla-5', 'Minutes and effort', ''],
   ['/plan?goal=orla-5', 'Closures', 'Add the closure'],
-  ['/library', 'Type a requirement', 'Save the requirement'],
+  ['/library', 'New requirement', 'Save the requirement'],
   ['/repertoire?student=davit&piece=mainsail-mist-march', 'Change its facts', 'Save'],
 ] as const;

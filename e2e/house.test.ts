@@ -117,17 +117,20 @@ test('leaving with a half-typed form keeps it; a form that keeps nothing asks', 
   });
   const leave = () =>
     page.evaluate(() => document.querySelector<HTMLElement>('header nav a[href="/plan"]')?.click());
+  await page.keyboard.press('l');
   await press(page, 'Add a student');
   await fill(page, 'Name', 'Somebody New');
   await leave();
   await sees(page, 'What you typed in “Add a student” is kept', 'main');
   expect(await page.evaluate(() => location.pathname)).toBe('/plan');
   await turnTo(page, 'Register', 'Deadlines');
+  await page.keyboard.press('l');
   await press(page, 'Add a student');
   expect(await page.$eval('dialog[open] input', (each) => each.value)).toBe('Somebody New');
-  await press(page, 'Start anew');
+  await press(page, 'Start again');
   await page.keyboard.press('Escape');
   expect(asked).toEqual([]);
+  await turnTo(page, 'Register', 'Deadlines');
   await press(page, 'Move');
   await fill(page, 'Start', '17:45');
   await leave();

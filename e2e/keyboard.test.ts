@@ -26,7 +26,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
   await page.keyboard.press('Tab');
   await page.keyboard.press('d');
   await page.keyboard.press('j');
-  await sees(page, 'not yet set');
+  await sees(page, 'not chosen yet');
   await page.keyboard.press('j');
   await tabTo(page, /^Set$/);
   await kept(page, () => page.keyboard.press('Enter'));
@@ -44,7 +44,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
   await page.keyboard.press(']');
   await sees(page, 'Practice card, 27 Jan to 2 Feb');
   await page.keyboard.press('g');
-  await sees(page, 'No gate, no start of the next stage.', 'dialog');
+  await sees(page, 'The next stage starts once this is passed.', 'dialog');
   await tabTo(page, /^Heard and passed today/);
   await kept(page, () => page.keyboard.press('Enter'));
 
@@ -89,7 +89,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
 test('letters typed into a field turn no page, and focus is always visible', async () => {
   const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/programme?studio=demo&goal=jonah-4`);
-  await page.keyboard.press('/');
+  await page.keyboard.press('f');
   await page.keyboard.type('37 bj');
   expect(new URL(page.url()).pathname).toBe('/programme');
   expect(await page.$eval('input[type="search"]', (each) => each.value)).toBe('37 bj');

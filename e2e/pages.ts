@@ -4,6 +4,9 @@ export const READY = 'main h1';
 /** Every view of the demo studio by its address. */
 export const VIEWS = [
   '/',
+  '/students',
+  '/student?student=orla',
+  '/student?student=teodor',
   '/fit',
   '/programme?goal=jonah-4',
   '/programme?goal=teodor-chair',
@@ -26,15 +29,15 @@ export const VIEWS = [
 ];
 /** Dialogs by the view they are opened from and the name of the button. */
 export const DIALOGS: readonly (readonly [string, string])[] = [
-  ['/', 'Add a student'],
-  ['/skills?student=jonah', 'Type a skill'],
-  ['/', 'Paste a table'],
-  ['/', 'Timetable'],
+  ['/students', 'Add a student'],
+  ['/skills?student=jonah', 'Add a skill'],
+  ['/students', 'Paste a table'],
+  ['/students', 'Timetable'],
   ['/programme?goal=jonah-4', 'Set a goal'],
   ['/programme?goal=jonah-4', 'Side by side'],
   ['/programme?goal=jonah-4', 'Weights'],
   ['/plan?goal=orla-5', 'Minutes and effort'],
   ['/plan?goal=orla-5', 'Closures'],
-  ['/library', 'Type a requirement'],
+  ['/library', 'New requirement'],
   ['/repertoire?student=davit&piece=mainsail-mist-march', 'Give out the parts'],
 ];

@@ -57,7 +57,7 @@ test('a lesson held with a note, another moved, a third cancelled; undo takes on
 });
 
 test('a timetable for a term: a clash is told, and after its last day the lessons are as before', async () => {
-  const { page, problems } = await demo('/');
+  const { page, problems } = await demo('/students');
   await press(page, 'Timetable');
   await fill(page, 'From', '2027-01-25');
   await fill(page, 'Until', '2027-03-31');
@@ -80,7 +80,7 @@ test('a timetable for a term: a clash is told, and after its last day the lesson
 });
 
 test('levels pasted for students who are there, one row each, are added to them', async () => {
-  const { page } = await demo('/');
+  const { page } = await demo('/students');
   await press(page, 'Paste a table');
   await fill(
     page,
@@ -90,10 +90,10 @@ test('levels pasted for students who are there, one row each, are added to them'
   await sees(page, 'Nell Fairweather is in the studio already', 'dialog');
   await fill(
     page,
-    'A row with the name and instrument of a student who is there',
+    'A row with the name and instrument of a student already in the studio',
     'is added to the student: levels, lessons, notes',
   );
-  await kept(page, () => press(page, 'Take 1 student'));
+  await kept(page, () => press(page, 'Import 1 student'));
   await sees(
     page,
     /1 who were there were added to.*no instrument, and no Nobody Here in the studio/,
@@ -109,7 +109,7 @@ test('levels pasted for students who are there, one row each, are added to them'
 
 test('students pasted from a table, bad rows named; two share a lesson; one is fortnightly', async () => {
   const { page, problems } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=own`);
+  await visit(page, `${baseUrl}/students?studio=own`);
   await press(page, 'Paste a table');
   await fill(
     page,
@@ -119,16 +119,16 @@ test('students pasted from a table, bad rows named; two share a lesson; one is f
   await sees(page, '"last spring" is no birth date: write 2012-09-30 or 30 September 2012', 'dialog');
   await sees(page, '"5/4/2013": is the day or the month first?', 'dialog');
   await fill(page, 'Days such as 3/4/2014', 'the day first: 3 April');
-  await kept(page, () => press(page, 'Take 2 students'));
+  await kept(page, () => press(page, 'Import 2 students'));
   await sees(page, /One row stayed out:.*No Day, harp, last spring/, 'dialog');
   await press(page, 'Done');
   await sees(page, '2 in the studio');
-  await press(page, 'Wren Tallowflute, Mon 16:00');
+  await press(page, 'Change Wren Tallow');
   await fill(page, 'Shared with', 'Pip Marrow');
   await fill(page, 'How often', 'every other week');
   await fill(page, 'One lesson is on', '2027-01-04');
   await kept(page, () => press(page, 'Save'));
-  await sees(page, 'Mon 16:00, fortnightly');
+  await sees(page, 'Mon 16:00, 30 minutes, every other week');
   const students = Object.values(await recordsOf(page, 'own')) as {
     name?: string;
     id: string;
@@ -138,7 +138,7 @@ test('students pasted from a table, bad rows named; two share a lesson; one is f
     students.find((each) => each.name === name),
   );
   expect([wren?.sharesWith, pip?.sharesWith]).toEqual([pip?.id, wren?.id]);
-  await sees(page, 'The studio file was never saved.');
+  await sees(page, 'Not backed up.');
   expect(problems).toEqual([]);
   await page.browserContext().close();
 });
@@ -174,11 +174,11 @@ test('a requirement file goes out and comes back; a broken one is refused with i
   await page.keyboard.press('Escape');
   await hand(text);
   await sees(page, '1 level, 1 session, 2 pieces', 'dialog');
-  await kept(page, () => press(page, 'Take it into the library'));
+  await kept(page, () => press(page, 'Import it into the library'));
   await sees(page, 'Fairlead Youth Winds');
   await press(page, 'Import a file');
   await press(page, 'Tarrin Board, flute 2026–2029');
-  await kept(page, () => press(page, 'Take it into the library'));
+  await kept(page, () => press(page, 'Import it into the library'));
   await sees(page, '2 requirements, 164 pieces');
   await kept(page, () => press(page, 'Undo'));
   await sees(page, '1 requirement, 2 pieces');
@@ -192,12 +192,12 @@ test('a snapshot of the day puts things back; the plan is handed over as a calen
   await kept(page, () => page.keyboard.press('Digit0'));
   await visit(page, `${baseUrl}/programme?goal=orla-5`);
   // The exam is entered: the change asks first, and waits for the office.
-  await press(page, 'Take out');
+  await press(page, 'Remove');
   await kept(page, () => press(page, 'Change it'));
   await sees(page, 'S still open.');
   await sees(page, /changed after entry, Song: nothing instead of .*; the office must be told/);
   await visit(page, `${baseUrl}/settings`);
-  await kept(page, () => press(page, 'Put back'));
+  await kept(page, () => press(page, 'Restore'));
   await visit(page, `${baseUrl}/programme?goal=orla-5`);
   await sees(page, 'S, D and Y chosen.');
   await visit(page, `${baseUrl}/plan?goal=orla-5`);

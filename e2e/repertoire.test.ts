@@ -22,7 +22,7 @@ test('the shelf for a student: words, facets, what leads to what; a piece begun,
   await fill(page, 'Find', 'ropewlk gigue');
   await sees(page, 'Ropewalk Gigue', 'aside');
   await sees(page, 'Penhallow: first target since 11 November 2026', 'aside');
-  await press(page, 'Take facts from it');
+  await press(page, 'Fill in facts from it');
   await sees(page, 'Bars to learn', 'dialog');
   await sees(page, '15', 'dialog');
   await kept(page, () => press(page, 'Take them'));
@@ -52,7 +52,7 @@ test('pieces pasted, one of them here already: the two joined, in its list and t
     'Table',
     'Title\tComposer\tTime\tDemands\nThe Low Water Air\tMardle\t2:40\tswell; dark tone\nNew Quay Song\tA. Hewn\t1:30\tswell',
   );
-  await kept(page, () => press(page, 'Take 2 pieces'));
+  await kept(page, () => press(page, 'Import 2 pieces'));
   await sees(page, 'Likely the same piece');
   await kept(page, () => press(page, 'Keep The Low Water Air, Mardle, 2:40'));
   await sees(page, 'No two pieces look alike');
@@ -94,7 +94,7 @@ test('parts given out by level, then one by hand; the shelf walked by keys alone
   await kept(page, () => press(page, name ?? ''));
   expect(await parts()).toContain('davit Guitar 2');
   await page.keyboard.press('Escape');
-  await page.keyboard.press('/');
+  await page.keyboard.press('f');
   await page.keyboard.type('storm');
   await page.keyboard.press('Tab');
   await page.$eval('ul[aria-label="Pieces"] button', (each) => (each as HTMLElement).focus());

@@ -30,7 +30,7 @@ async function addRule(page: Page, at: number, kind: string): Promise<void> {
 test('a requirement written from scratch: two levels, a scale table, weights, rules of eleven kinds, checked as it is typed', async () => {
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/library?studio=demo`);
-  await press(page, 'Type a requirement');
+  await press(page, 'New requirement');
   await fill(page, 'Name', 'Saltmarsh Diploma');
   await fill(page, 'Kind', 'graded exam');
   await fill(page, 'Instrument or voice', 'flute');
@@ -52,7 +52,7 @@ test('a requirement written from scratch: two levels, a scale table, weights, ru
   await fill(page, 'Weight', '3');
   await fill(page, 'Total', '60');
   await fill(page, 'Component passes', 'S 12');
-  await press(page, 'Bands and their words');
+  await press(page, 'Bands and descriptors');
   await fill(page, 'Tone, 6', 'rings to the back of the room');
 
   await addRule(page, 0, 'choose');
@@ -64,7 +64,7 @@ test('a requirement written from scratch: two levels, a scale table, weights, ru
   await addRule(page, 2, 'contrast');
   await addRule(page, 3, 'count where');
   await fill(page, 'How many', '1');
-  await fill(page, 'Whose', 'memory');
+  await fill(page, 'Property', 'memory');
   await addRule(page, 4, 'different composers');
   await addRule(page, 5, 'age');
   await fill(page, 'From age', '12');
@@ -133,7 +133,7 @@ test('a requirement written from scratch: two levels, a scale table, weights, ru
 test('five hundred pieces pasted, ten rows bad: named, one mended in place, the rest come in; one undo takes it back', async () => {
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/library?studio=demo`);
-  await press(page, 'Type a requirement');
+  await press(page, 'New requirement');
   await fill(page, 'Name', 'Long List');
   await fill(page, 'Instrument or voice', 'any');
   await fill(page, 'Total', '0');
@@ -146,11 +146,11 @@ test('five hundred pieces pasted, ten rows bad: named, one mended in place, the 
   });
   await press(page, 'Paste a list');
   await fill(page, 'Table', ['Title\tComposer\tTime\tKey\tMetre\tBars', ...rows].join('\n'));
-  await sees(page, '10 rows stay out', 'dialog');
-  await sees(page, '"quick" is no time: write 2:45', 'dialog');
+  await sees(page, '10 rows are left out', 'dialog');
+  await sees(page, '"quick" is not a time: write 2:45', 'dialog');
   await fill(page, 'Line 9, time', '1:50');
-  await sees(page, '9 rows stay out', 'dialog');
-  await kept(page, () => press(page, 'Take 491 pieces'));
+  await sees(page, '9 rows are left out', 'dialog');
+  await kept(page, () => press(page, 'Import 491 pieces'));
   await sees(page, '491 pieces, choose 1');
   await press(page, 'Undo');
   await sees(page, '0 pieces, choose 1');
@@ -201,7 +201,7 @@ test('a skill of one’s own and a common level: a circle is named and not saved
   await visit(page, `${baseUrl}/?studio=demo`);
   await visit(page, `${baseUrl}/skills?student=jonah`);
   const type = async (name: string, needs: string) => {
-    await press(page, 'Type a skill');
+    await press(page, 'Add a skill');
     await fill(page, 'Skill', name);
     await fill(page, 'Stage', '3');
     await pick(page, 'Add a skill it needs', needs);
@@ -220,7 +220,7 @@ test('a skill of one’s own and a common level: a circle is named and not saved
   expect(await canSave()).toBe(true);
   await page.keyboard.press('Escape');
   await kept(page, () => press(page, 'Undo'));
-  await sees(page, 'Skills of one’s own1');
+  await sees(page, 'Your own skills1');
   await visit(page, `${baseUrl}/placements`);
   await sees(page, 'Shingle Allegro');
   await sees(page, '2 levels');

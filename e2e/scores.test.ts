@@ -46,7 +46,7 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await sees(page, 'Ropewalk Gigue 18 bars printed · 32 performed · 15 to learn', 'dialog');
   await sees(page, 'Lantern Waltz 16 bars printed · 28 performed · 16 to learn', 'dialog');
   await sees(page, /broken.musicxmlLine \d+, column \d+/, 'dialog');
-  await kept(page, () => press(page, 'Take 4 scores in'));
+  await kept(page, () => press(page, 'Import 4 scores'));
   await fill(page, 'Score', 'Ropewalk Gigue');
   await sees(page, '18 bars printed · 32 performed · 15 to learn · 0:44');
   await pressBar(page, 'bar 12');
@@ -95,7 +95,7 @@ test('a score of two parts: the whole page obeys the part chosen', async () => {
   await visit(page, `${baseUrl}/?studio=own`);
   await visit(page, `${baseUrl}/scores`);
   await drop(page, [['march.musicxml', scoreBytes('foghorn-march')]]);
-  await kept(page, () => press(page, 'Take the score in'));
+  await kept(page, () => press(page, 'Import the score'));
   await page.waitForSelector('rect[aria-label^="bar 1,"]', { timeout: 60_000 });
   const size = () => page.$eval('main p b', (each) => each.textContent);
   const bars = () => page.$$eval('rect[aria-label^="bar "]', (all) => all.map((each) => each.ariaLabel));
@@ -130,13 +130,13 @@ test('a programme found with one piece locked; why another is not in; one left o
     page.$$eval('section[aria-label="Best programmes"] ol > li', (all) =>
       all.map((each) => each.querySelector('p')?.textContent ?? ''),
     );
-  await sees(page, 'Take programme 2');
+  await sees(page, 'Use programme 2');
   for (const titles of await found()) expect(titles).toMatch(/Tally Bells.*Gull Stairs/);
   // The study may change, the piece of Song stays.
   await kept(page, () =>
     page.$$(`${programme} input[type="checkbox"]`).then(async ([, second]) => second?.click()),
   );
-  await sees(page, /Take programme 2/);
+  await sees(page, /Use programme 2/);
   await page.waitForFunction(
     () =>
       ![...document.querySelectorAll('section[aria-label="Best programmes"] ol > li > p:first-child')].every(
@@ -150,7 +150,7 @@ test('a programme found with one piece locked; why another is not in; one left o
   await page.keyboard.press('Escape');
   await page.click('[data-piece="tarrin-fog-minuet"] button');
   await press(page, 'Why not this one?');
-  await sees(page, 'No programme can have it while Tally Bells, which you chose, stays.');
+  await sees(page, 'No programme can have it while Tally Bells, which you chose, is kept.');
   const [best = ''] = await found();
   await press(page, 'Y: Study');
   const third = best.split(', ').at(-1) ?? '';
@@ -158,14 +158,14 @@ test('a programme found with one piece locked; why another is not in; one left o
   await page.click('[data-piece] button');
   await press(page, 'Why not this one?');
   await sees(page, 'It is in the best programme.');
-  await kept(page, () => press(page, 'Leave out'));
-  await sees(page, `${third} is left out.`);
+  await kept(page, () => press(page, 'Exclude'));
+  await sees(page, `${third} is excluded.`);
   await sees(page, 'Side by side');
   const [, second = ''] = await found();
   expect(second).not.toContain(third);
   await press(page, 'Side by side');
   await sees(page, /Playing time \d:\d\d \d:\d\d|Playing time/, 'dialog');
-  await kept(page, () => press(page, 'Take programme 2'));
+  await kept(page, () => press(page, 'Use programme 2'));
   for (const title of second.split(', ')) await sees(page, title, programme);
   await press(page, 'Weights');
   await fill(page, 'a minute of work takes away', '0');

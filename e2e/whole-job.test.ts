@@ -58,7 +58,7 @@ const day = (ahead: number) => new Date(Date.now() + ahead * 86_400_000).toISOSt
 async function typeRequirement(page: Page): Promise<void> {
   await page.goto(`${baseUrl}/library`);
   await sees(page, 'No requirement yet');
-  await press(page, 'Type a requirement');
+  await press(page, 'New requirement');
   await press(page, 'Save the requirement');
   await sees(page, 'The requirement needs a name.', 'dialog');
   await fill(page, 'Name', 'Harbour Recital');
@@ -101,14 +101,14 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   // Twenty-two pieces from a table; the bad row is named and stays out.
   await press(page, 'Paste a list', 0);
   await fill(page, 'Table', TABLE);
-  await sees(page, '"two minutes" is no time: write 2:45', 'dialog');
-  await kept(page, () => press(page, 'Take 22 pieces'));
+  await sees(page, '"two minutes" is not a time: write 2:45', 'dialog');
+  await kept(page, () => press(page, 'Import 22 pieces'));
   await sees(page, '22 pieces, choose 1');
   await press(page, 'Paste a list', 1);
   await fill(page, 'Table', TABLE.replaceAll('Air\t', 'Chant\t').replaceAll('Row\t', 'Verse\t'));
-  await kept(page, () => press(page, 'Take 22 pieces'));
+  await kept(page, () => press(page, 'Import 22 pieces'));
 
-  await page.goto(`${baseUrl}/`);
+  await page.goto(`${baseUrl}/students`);
   await press(page, 'Add a student');
   await fill(page, 'Name', 'Wren Tallow');
   await fill(page, 'Instrument or voice', 'flute');
@@ -131,7 +131,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
     await pressRow(page, 'Fog Waltz');
     await press(page, 'Set');
   });
-  await sees(page, 'P. Ostrey stands twice. Change one of the two.');
+  await sees(page, 'P. Ostrey appears twice. Change one of the two.');
   await sees(page, 'None named; due with the entry');
   await kept(page, async () => {
     await pressRow(page, 'Tern Song');
@@ -149,9 +149,9 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await page.goto(`${baseUrl}/plan`);
   await sees(page, 'Practice card');
   const before = await textOf(page, '[aria-label="Practice card"] tfoot');
-  await kept(page, () => press(page, 'Shut this week'));
-  await sees(page, 'Open this week');
-  await kept(page, () => press(page, 'Open this week'));
+  await kept(page, () => press(page, 'No practice this week'));
+  await sees(page, 'Restore this week');
+  await kept(page, () => press(page, 'Restore this week'));
   await sees(page, before.slice(0, 40), '[aria-label="Practice card"] tfoot');
 
   await page.goto(`${baseUrl}/readiness`);
@@ -167,7 +167,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
     for (const mark of marks) await kept(page, () => page.keyboard.press(`Digit${mark}` as 'Digit0'));
   }
   await sees(page, 'Total 38');
-  await sees(page, 'below every line; 2 short of pass');
+  await sees(page, 'below pass; 2 short of pass');
   await press(page, 'TScales');
   for (const [criterion, mark] of [
     ['Tone', '5'],
@@ -178,14 +178,14 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await sees(page, 'Total 51');
   await page.goto(`${baseUrl}/readiness`);
   await sees(page, 'of 72. pass; 4 short of strong.', '[data-testid="award"]');
-  await sees(page, '16 of 24, today; pass share reached', '[data-testid="readiness-A"]');
+  await sees(page, '16 of 24, today; on track for pass', '[data-testid="readiness-A"]');
 
   // Export, wipe, import: everything equal.
   const records = await recordsOf(page, 'own');
   expect(Object.keys(records).length).toBeGreaterThan(25);
   await page.goto(`${baseUrl}/settings`);
   await press(page, 'Save the studio file');
-  await sees(page, 'last saved');
+  await sees(page, 'last backed up');
   const file = await waitForFile(folder);
   const inside = openStudioFile(new Uint8Array(readFileSync(file)));
   expect(JSON.stringify(inside)).toContain('"Wren Tallow"');
@@ -198,8 +198,8 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   const input = (await page.waitForSelector('input[type="file"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(file);
   await sees(page, `It would add ${Object.keys(records).length} and change 0 records`);
-  await press(page, `Take in ${Object.keys(records).length} records`);
-  await sees(page, 'Taken in.');
+  await press(page, `Import ${Object.keys(records).length} records`);
+  await sees(page, 'Imported.');
   expect(await recordsOf(page, 'own')).toEqual(records);
   await page.goto(`${baseUrl}/readiness`);
   await sees(page, 'of 72. pass; 4 short of strong.', '[data-testid="award"]');
@@ -254,8 +254,8 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
 
   await visit(page, `${baseUrl}/plan?goal=orla-5`);
   const minutes = await textOf(page, '[aria-label="Practice card"] tfoot');
-  await press(page, 'D, gate of learn, 3 February 2027, to come');
-  await kept(page, () => fill(page, 'Move it to the lesson week of', '2027-02-17'));
+  await press(page, 'D, notes gate, 3 February 2027, to come');
+  await kept(page, () => fill(page, 'Move to the week of', '2027-02-17'));
   await page.waitForFunction(
     (old) =>
       (document.querySelector('[aria-label="Practice card"] tfoot')?.textContent ?? '')
@@ -304,13 +304,15 @@ test('leaving the demo never touches one’s own studio', async () => {
   await page.goto(`${baseUrl}/settings`);
   await press(page, 'Look round the demo');
   await sees(page, 'of the demo studio');
-  await press(page, 'Lay the demo out afresh');
-  await press(page, 'Lay it out afresh');
+  await press(page, 'Reset the demo');
+  await press(page, 'Reset it');
   await expect
     .poll(async () => Object.keys(await recordsOf(page, 'demo')).length, { timeout: 15_000 })
     .toBeGreaterThan(200);
   await sees(page, 'of the demo studio');
-  await press(page, 'Go to one’s own studio');
+  await press(page, 'Go to your studio');
+  await sees(page, 'No students yet');
+  await visit(page, `${baseUrl}/settings`);
   await sees(page, 'of the studio');
   expect(Object.keys(await recordsOf(page, 'own'))).toEqual([]);
   expect(Object.keys(await recordsOf(page, 'demo')).length).toBeGreaterThan(200);

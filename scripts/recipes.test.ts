@@ -98,7 +98,7 @@ export const differentKeys = ruleModule<DifferentKeys>()({
     const open = openOf(slots);
     return { status: decide(possible, open === 0), evidence: { kind: 'keys' as const, repeated, open } };
   },
-  sentence: (_, { evidence: { repeated } }) => (repeated === null ? 'No key twice.' : \`\${repeated} stands twice.\`),
+  sentence: (_, { evidence: { repeated } }) => (repeated === null ? 'No key twice.' : \`\${repeated} appears twice.\`),
   fields: { fromRank: amountOrNone(1, 50, { label: 'From level', wrong: 'A level, or empty.' }) },
   search: {
     fact: (_, { key }) => key,

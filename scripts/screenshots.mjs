@@ -6,9 +6,10 @@ import { build, root } from './setup.mjs';
 
 const VIEWS = [
   ['register', '/'],
+  ['student', '/student?student=orla'],
+  ['students', '/students'],
   ['programme', '/programme?goal=jonah-4'],
   ['plan', '/plan?goal=orla-5'],
-  ['plan-overfull', '/plan?goal=teodor-chair'],
   ['mark', '/mark?goal=orla-5&component=d'],
   ['readiness', '/readiness?goal=orla-5'],
   ['library', '/library'],
@@ -20,7 +21,6 @@ const VIEWS = [
   ['repertoire', '/repertoire?student=orla&piece=tarrin-ropewalk-gigue'],
   ['print-practice-card', '/print?sheet=card&goal=orla-5'],
   ['print-mark-sheet', '/print?sheet=marks&goal=orla-5&component=d'],
-  ['print-day', '/print?sheet=day'],
   ['plan-dark', '/plan?goal=orla-5', 'dark'],
   ['register-1024', '/', 'light', 1024, 768],
   ['first-run', null],

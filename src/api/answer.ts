@@ -17,9 +17,9 @@ export const answer =
   <Body>(shape: Shape, work: (body: Body) => Result<unknown, readonly Problem[]>): Answer =>
     (body) => {
       const parsed = parseJson(new TextDecoder().decode(body));
-      if (!parsed.ok) return problem(400, 'The body is not JSON', parsed.why);
+      if (!parsed.ok) return problem(400, 'Body is not JSON', parsed.why);
       const checked = validate<Body>(shape, parsed.value);
-      if (!checked.ok) return problem(422, 'The body does not hold its form', checked.why);
+      if (!checked.ok) return problem(422, 'Body does not match the schema', checked.why);
       const answered = work(checked.value);
       return answered.ok ? json(answered.value) : problem(422, 'The body cannot be answered', answered.why);
     };

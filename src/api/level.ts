@@ -50,7 +50,7 @@ const place = (...parts: readonly (string | number)[]) => parts.map((part) => `/
 function outside(periods: number, items: readonly LevelItem[]): Problem[] {
   return items.flatMap((item, at) => [
     ...(items.findIndex((other) => other.id === item.id) < at
-      ? [{ pointer: place('items', at, 'id'), message: `"${item.id}" stands twice` }]
+      ? [{ pointer: place('items', at, 'id'), message: `"${item.id}" appears twice` }]
       : []),
     ...(item.visitMinutes > 0
       ? (['from', 'until'] as const).flatMap((end) =>

@@ -1,5 +1,4 @@
 // @vitest-environment jsdom
-import 'fake-indexeddb/auto';
 import { describe, expect, test } from 'vitest';
 import { type Studio } from '@/core/files';
 import { calendarDay as day } from '@/core/time';

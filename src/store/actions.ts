@@ -160,7 +160,7 @@ export async function eraseStudent(id: string): Promise<void> {
 }
 
 const LESSON_WORDS: Readonly<Record<LessonRecord['state'], string>> = {
-  planned: 'take the lesson back',
+  planned: 'clear the attendance',
   held: 'lesson held',
   absent: 'student absent',
   cancelled: 'lesson cancelled',
@@ -240,7 +240,7 @@ function openSheet(
   );
   const set = studio.sets.get(goal.setId);
   const level = set && findLevel(set, goal.levelId);
-  if (!set || !level) throw new Error('the goal names a level that is gone');
+  if (!set || !level) throw new Error('the goal names a deleted level');
   const scheme = schemeOf(set, level);
   // Marks that mean something else today are not gone on with: a new sheet takes their place.
   const goesOn = (sheet: MarkSheet | undefined) =>
@@ -297,7 +297,7 @@ export const giveMark = (
   day: CalendarDay = today(),
 ): Promise<boolean> =>
   changeSheet(
-    mark === null ? 'take a mark away' : 'give a mark',
+    mark === null ? 'remove a mark' : 'give a mark',
     goalId,
     componentId,
     assessor,
@@ -334,7 +334,7 @@ export const dropNote = (
 
 /** Whether a mock examiner's sheet counts as the teacher's own would. */
 export const letStand = (sheetId: string, stands: boolean): Promise<boolean> =>
-  act(stands ? 'let the mock mark stand' : 'put the mock mark beside', (studio) => {
+  act(stands ? 'count the mock mark' : 'do not count the mock mark', (studio) => {
     const sheet = studio.sheets.get(sheetId);
     return sheet?.assessor === 'mock' ? [{ kind: 'sheet', data: { ...sheet, stands } }] : [];
   });

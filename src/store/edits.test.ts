@@ -1,5 +1,4 @@
 // @vitest-environment jsdom
-import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Student } from '@/core/students';

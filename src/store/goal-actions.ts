@@ -54,7 +54,7 @@ export const chooseAim = (id: string, aimAwardId: string): Promise<boolean> =>
   changeGoal('change the aim', id, () => ({ aimAwardId }));
 /** @param history - with the reason, where something is not in order */
 export const enterGoal = (id: string, on: CalendarDay | null, history?: Goal['history']): Promise<boolean> =>
-  changeGoal(on ? 'enter' : 'take the entry back', id, (goal) => ({
+  changeGoal(on ? 'enter' : 'withdraw the entry', id, (goal) => ({
     enteredOn: on,
     ...(history && { history: [...(goal.history ?? []), ...history] }),
   }));
@@ -112,7 +112,7 @@ export const waiveRule = (id: string, ruleId: string, by: string, why: string): 
     waivers: [...goal.waivers.filter((each) => each.ruleId !== ruleId), { ruleId, by, why }],
   }));
 export const unwaiveRule = (id: string, ruleId: string): Promise<boolean> =>
-  changeGoal('take a waiver back', id, (goal) => ({
+  changeGoal('withdraw a waiver', id, (goal) => ({
     waivers: goal.waivers.filter((each) => each.ruleId !== ruleId),
   }));
 
@@ -132,7 +132,7 @@ export const choosePiece = (id: string, componentId: string, choice: Choice): Pr
     return withChoice(goal.programme, componentId, choice, max);
   });
 export const takeProgramme = (id: string, programme: Programme): Promise<boolean> =>
-  changeProgramme('take a programme', id, () => programme);
+  changeProgramme('use a programme', id, () => programme);
 /** Whether the search may change a chosen piece. */
 export const loosen = (id: string, pieceId: string, loose: boolean): Promise<boolean> =>
   changeGoal(loose ? 'let a piece change' : 'keep a piece', id, (goal) => ({
@@ -140,7 +140,7 @@ export const loosen = (id: string, pieceId: string, loose: boolean): Promise<boo
   }));
 /** Whether the search leaves a piece out. */
 export const leaveOut = (id: string, pieceId: string, out: boolean): Promise<boolean> =>
-  changeGoal(out ? 'leave a piece out' : 'take a piece back in', id, (goal) => ({
+  changeGoal(out ? 'exclude a piece' : 'include a piece again', id, (goal) => ({
     leftOut: withOrWithout(goal.leftOut, pieceId, out),
   }));
 const withOrWithout = (ids: readonly string[] = [], id: string, isIn: boolean): string[] => [

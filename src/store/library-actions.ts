@@ -1,5 +1,5 @@
 import type { ListedPiece, RequirementFile } from '@/core/files';
-import { leavingOut, type Piece } from '@/core/repertoire';
+import { omit, type Piece } from '@/core/repertoire';
 import { withEarlierSchemes, withGrades, withList, type RequirementSet } from '@/core/requirements';
 import { saveForm, type FormOutcome } from './forms';
 import { act } from './studio-store';
@@ -90,9 +90,9 @@ export const savePiece = (piece: Piece, opened: Piece | null): Promise<FormOutco
 
 /** Joins a piece to its score; null parts them. */
 export const joinScore = (pieceId: string, scoreId: string | null): Promise<boolean> =>
-  act(scoreId === null ? 'part the piece from its score' : 'join the piece to its score', ({ pieces }) => {
+  act(scoreId === null ? 'unlink the piece from its score' : 'link the piece to its score', ({ pieces }) => {
     const piece = pieces.get(pieceId);
     if (!piece) return [];
-    const data = scoreId === null ? leavingOut(piece, 'scoreId') : { ...piece, scoreId };
+    const data = scoreId === null ? omit(piece, 'scoreId') : { ...piece, scoreId };
     return [{ kind: 'piece', data }];
   });

@@ -1,5 +1,4 @@
 // @vitest-environment jsdom
-import 'fake-indexeddb/auto';
 import { describe, expect, test } from 'vitest';
 import { toTell } from '@/core/programme';
 import { calendarDay as day } from '@/core/time';
@@ -79,7 +78,7 @@ describe('marks', () => {
 });
 
 describe('how a goal goes on and ends', () => {
-  test('deferred it is the same goal; entered all the same the reason is kept; a change after entry waits for the office', async () => {
+  test('deferred it is the same goal; entered anyway the reason is kept; a change after entry waits for the office', async () => {
     const goals = studio().goals.size;
     const set = studio().sets.get(orla(studio()).setId)!;
     const later = set.sessions.find(({ id }) => id !== orla(studio()).sessionId)!;

@@ -38,7 +38,7 @@ export const removeNote = (id: string, at: number): Promise<boolean> =>
 
 /** Names a bar as the teacher calls it; an empty name takes it away. */
 export const namePlace = (id: string, bar: number, name: string): Promise<boolean> =>
-  act(name === '' ? `take the name of bar ${bar} away` : `name bar ${bar}`, ({ scores }) => {
+  act(name === '' ? `remove the name of bar ${bar}` : `name bar ${bar}`, ({ scores }) => {
     const score = scores.get(id);
     if (!score) return [];
     const others = (score.places ?? []).filter((place) => place.bar !== bar);

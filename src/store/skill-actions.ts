@@ -36,7 +36,7 @@ export const hearSkill = (
 export const choosePathways = (studentId: string, pathwayIds: readonly string[]): Promise<boolean> =>
   changeBook('change the pathway', studentId, () => ({ pathwayIds }));
 export const exceptSkill = (studentId: string, skillId: string, why: string | null): Promise<boolean> =>
-  changeBook(why === null ? 'take an exception back' : 'make an exception', studentId, (book) => ({
+  changeBook(why === null ? 'no longer skip a skill' : 'skip a skill', studentId, (book) => ({
     exceptions: [
       ...book.exceptions.filter((each) => each.skillId !== skillId),
       ...(why === null ? [] : [{ skillId, why }]),

@@ -173,7 +173,8 @@ function refreshView(which: Which, keys: readonly string[] | 'all'): void {
   const changed = keys === 'all' ? keys : keys.map((key) => records.get(key) ?? gone(key));
   view = changed === 'all' ? withRecords(NO_STUDIO, records.values()) : withRecords(view, changed);
   tellRecords(which, changed);
-  if (state.kind === 'ready' && !acting) publish(which);
+  // What another tab does takes no notice away that is still to be read.
+  if (state.kind === 'ready' && !acting) publish(which, state.notice);
 }
 /** An action of this tab is being kept: it publishes once, when it is acknowledged. */
 let acting = false;

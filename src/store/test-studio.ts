@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { beforeAll, beforeEach } from 'vitest';
 import type { Studio } from '@/core/files';
 import type { Student } from '@/core/students';

@@ -77,7 +77,7 @@ export function Dialog({
       ref={ref}
       className={css.root}
       data-wide={wide}
-      data-keeps={kept !== undefined}
+      data-keeps={kept !== undefined || typed === false}
       aria-label={title}
       onInput={() => touch(true)}
       onSubmit={(event) => {
@@ -126,7 +126,7 @@ export function Dialog({
       {kept?.restored && (
         <div className={css.lose} role="note">
           <p>This was typed before and not saved.</p>
-          <Button onClick={kept.onAnew}>Start anew</Button>
+          <Button onClick={kept.onAnew}>Start again</Button>
         </div>
       )}
       {children}

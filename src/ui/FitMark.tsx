@@ -3,7 +3,7 @@ import css from './FitMark.module.css';
 
 /** How a student stands to a level, each told apart by its shape alone. `figure` is weeks needed. */
 export type FitMarkName =
-  'ready now' | 'reachable' | 'beyond' | 'undecided' | 'not eligible' | 'held' | 'past it' | 'waiting';
+  'ready now' | 'reachable' | 'beyond' | 'undecided' | 'not eligible' | 'held' | 'already passed' | 'waiting';
 
 const SHAPES: Readonly<Record<FitMarkName, string | undefined>> = {
   'ready now': css.solid,
@@ -12,7 +12,7 @@ const SHAPES: Readonly<Record<FitMarkName, string | undefined>> = {
   undecided: css.diamond,
   'not eligible': css.dash,
   held: css.tick,
-  'past it': css.past,
+  'already passed': css.past,
   waiting: css.waiting,
 };
 

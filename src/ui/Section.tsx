@@ -27,10 +27,13 @@ export function Section({
 /** The line under the masthead: the page's title, what it stands for, and its keys. */
 export function PageLine({
   title,
+  href,
   sub,
   end,
 }: {
   readonly title: string;
+  /** Where the title leads: a name leads to its own page. */
+  readonly href?: string;
   readonly sub?: ReactNode;
   readonly end?: ReactNode;
 }) {
@@ -39,7 +42,7 @@ export function PageLine({
   }, [title]);
   return (
     <div className={css.page}>
-      <h1>{title}</h1>
+      <h1>{href === undefined ? title : <a href={href}>{title}</a>}</h1>
       {sub !== undefined && <span className={css.sub}>{sub}</span>}
       {end !== undefined && <span className={css.keys}>{end}</span>}
     </div>

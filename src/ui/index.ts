@@ -14,6 +14,7 @@ export { MiniStave, type MiniLine } from './MiniStave';
 export { placeOfFocus } from './place-of-focus';
 export { PrintFrame } from './PrintFrame';
 export { Roving } from './Roving';
+export type { ChartData } from './chart-data';
 export { Ruler, type RulerLine, type RulerPart } from './Ruler';
 export { DecisionLine, Empty, ErrorSay, Loading, Progress } from './Say';
 export { PageLine, Section } from './Section';

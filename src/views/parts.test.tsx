@@ -37,7 +37,7 @@ describe('Programme', () => {
   });
   test('a rule the tried piece would meet shows half a box', () => {
     render(<RuleList rows={rowsOf(without, context.entry)} onWaive={vi.fn()} onAskAgain={vi.fn()} />);
-    expect(screen.getAllByRole('img', { name: 'met if this piece is set' }).length).toBeGreaterThan(0);
+    expect(screen.getAllByRole('img', { name: 'met if this piece is chosen' }).length).toBeGreaterThan(0);
   });
   test('a waiver needs who and why', async () => {
     const waive = vi.fn();

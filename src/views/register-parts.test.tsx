@@ -10,7 +10,7 @@ import { blankRule } from './library/rule-form';
 import { RuleEditor } from './library/parts/RuleEditor';
 import { DecisionItem } from './register/parts/DecisionItem';
 import { LessonItem } from './register/parts/LessonItem';
-import { StudentDialog } from './register/parts/StudentDialog';
+import { StudentDialog } from './students/parts/StudentDialog';
 import { contextsOfDay, registerModel } from './register/register-model';
 import { PasteTable } from './shell/PasteTable';
 import { useDraft } from './shell/use-draft';
@@ -217,21 +217,21 @@ describe('Library', () => {
       'Table',
       'title\tcomposer\ttime\nTally Bells\tA. Hewn\t1:20\nGull Stairs\tN. Sedgely\tlong\n\tN. Sedgely\t1:00',
     );
-    expect(screen.getByRole('status').textContent).toContain('2 rows stay out');
+    expect(screen.getByRole('status').textContent).toContain('2 rows are left out');
     const rows = () =>
-      within(screen.getByRole('table', { name: 'Rows to mend' }))
+      within(screen.getByRole('table', { name: 'Rows to fix' }))
         .getAllByRole('row')
         .slice(1)
         .map((row) => row.textContent);
     expect(rows()).toEqual([
-      expect.stringContaining('3"long" is no time'),
+      expect.stringContaining('3"long" is not a time'),
       expect.stringContaining('4no title'),
     ]);
-    expect(screen.getByRole('button', { name: 'Take 1 piece' })).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Import 1 piece' })).toBeTruthy();
     type('Line 3, title', 'Gull Stairs, slow');
     type('Line 3, time', '2:10');
-    expect(rows()).toEqual(['3mended', expect.stringContaining('4no title')]);
-    press('Take 2 pieces');
+    expect(rows()).toEqual(['3fixed', expect.stringContaining('4no title')]);
+    press('Import 2 pieces');
     expect(
       (take.mock.calls[0]?.[0] as { title: string; seconds: number }[]).map(
         ({ title, seconds }) => `${title} ${seconds}`,
@@ -243,7 +243,7 @@ describe('Library', () => {
     type('Table', 'A. Hewn;Tally Bells\nN. Sedgely;Gull Stairs');
     fireEvent.change(screen.getByLabelText('title'), { target: { value: '1' } });
     fireEvent.change(screen.getByLabelText('composer'), { target: { value: '0' } });
-    press('Take 2 pieces');
+    press('Import 2 pieces');
     expect((take.mock.calls[0]?.[0] as { title: string }[]).map((piece) => piece.title)).toEqual([
       'Tally Bells',
       'Gull Stairs',
@@ -253,7 +253,7 @@ describe('Library', () => {
     ['one from each', ['Letters']],
     ['count', ['At least', 'At most']],
     ['time', ['At least', 'At most', 'Seconds between pieces']],
-    ['count where', ['Bound', 'How many', 'Whose', 'Is']],
+    ['count where', ['Bound', 'How many', 'Property', 'Value']],
     ['level held', ['Syllabus', 'Level, 1 lowest']],
     ['age', ['From age', 'To age', 'On']],
     ['entry fact', ['What']],

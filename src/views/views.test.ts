@@ -24,7 +24,7 @@ test.each([
 test('the total in words and on the ruler', () => {
   const total = totalModel(contextOf('orla-5'), 'd', calendarDay('2027-01-13'));
   expect(total.words).toBe(
-    'pass; 14 short of strong; D 1 below the floor of 14. Taken: S, D, Y, T from the teacher; E from the mock examiner, let stand.',
+    'pass; 14 short of strong; D 1 below the floor of 14. Counted: S, D, Y, T from the teacher; E from the mock examiner.',
   );
   expect(total.ruler.parts.map((part) => `${part.label} ${part.look}`)).toEqual([
     'S 18 ink',
@@ -79,7 +79,7 @@ test('candidates: what breaks a rule comes last and says why; minutes follow the
   const found = candidatesOf(context.level.components[1]!, context, studio.pieces, studio.settings.effort);
   expect(found.at(-1)).toMatchObject({
     piece: { title: 'Slack Tide' },
-    breaks: 'P. Ostrey stands twice. Change one of the two.',
+    breaks: 'P. Ostrey appears twice. Change one of the two.',
   });
   const fitting = found.filter((each) => each.breaks === null).map((each) => each.minutes ?? 0);
   expect(fitting).toEqual([...fitting].sort((a, b) => a - b));

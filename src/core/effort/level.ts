@@ -31,7 +31,7 @@ export interface Levelling {
     readonly demand: number;
     readonly minutes: number;
   } | null;
-  /** Minutes asked in each period. */
+  /** Minutes needed in each period. */
   readonly load: readonly number[];
   /** Minutes of each item by period, in the order of the items. */
   readonly minutes: readonly { readonly id: string; readonly minutes: readonly number[] }[];

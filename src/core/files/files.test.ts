@@ -153,7 +153,7 @@ describe('a studio file', () => {
       '/records/',
       'a day that exists',
     ],
-    ['with a record twice', withRecords([...records, records[0]!]), '/records/', 'stands twice'],
+    ['with a record twice', withRecords([...records, records[0]!]), '/records/', 'appears twice'],
   ])('%s is refused whole, and says where', (_, source, pointer, message) => {
     const read = parseStudioFile(source);
     if (read.ok) throw new Error('taken');
@@ -239,10 +239,10 @@ describe('a pasted list', () => {
     expect(pieces.map((piece) => piece.title)).toEqual(['A']);
     expect(pieces[0]?.tempo).toEqual({ unit: 'q.', perMinute: 72 });
     expect(bad.map(({ line, why }) => `${line}: ${why}`)).toEqual([
-      '4: "2;10" is no time: write 2:45',
+      '4: "2;10" is not a time: write 2:45',
       '5: no title',
-      '6: "0" is no number of bars',
-      '7: "fast" is no tempo: write 96 or q. = 72',
+      '6: "0" is not a number of bars',
+      '7: "fast" is not a tempo: write 96 or q. = 72',
       '8: the same piece as line 2',
     ]);
   });

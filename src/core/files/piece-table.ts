@@ -64,7 +64,7 @@ export const readGraded = (
 } =>
   readRows(table, map, (cell, line) => {
     const rank = /^\d{1,2}$/.test(cell('grade')) ? Number(cell('grade')) : 0;
-    if (rank < 1 || rank > 50) return refuse(`"${cell('grade')}" is no grade from 1 to 50`);
+    if (rank < 1 || rank > 50) return refuse(`"${cell('grade')}" is not a grade from 1 to 50`);
     const piece = pieceOf(cell, newId(line));
     return piece.ok ? { ok: true, value: { piece: piece.value, rank } } : piece;
   });
@@ -102,18 +102,18 @@ export function pieceOf(cell: (field: PieceColumn) => string, id: string): Resul
     return refuse('a name of more than 120 characters');
   const seconds = cell('time') === '' ? null : parseTime(cell('time'));
   if (seconds === undefined || (seconds !== null && seconds > 36_000))
-    return refuse(`"${cell('time')}" is no time: write 2:45`);
+    return refuse(`"${cell('time')}" is not a time: write 2:45`);
   const bars = wholeOf(cell('bars'), 1, 9_999);
-  if (bars === undefined) return refuse(`"${cell('bars')}" is no number of bars`);
+  if (bars === undefined) return refuse(`"${cell('bars')}" is not a number of bars`);
   const barsToLearn = wholeOf(cell('toLearn'), 0, 9_999);
-  if (barsToLearn === undefined) return refuse(`"${cell('toLearn')}" is no number of bars to learn`);
+  if (barsToLearn === undefined) return refuse(`"${cell('toLearn')}" is not a number of bars to learn`);
   const span = wholeOf(cell('span'), 1, 60);
-  if (span === undefined) return refuse(`"${cell('span')}" is no span of 1 to 60 semitones`);
+  if (span === undefined) return refuse(`"${cell('span')}" is not a span of 1 to 60 semitones`);
   const metre = cell('metre');
   if (metre.length > 40 || cell('key').length > 40)
     return refuse('a key or metre of more than 40 characters');
   const tempo = tempoOf(cell('tempo'));
-  if (tempo === undefined) return refuse(`"${cell('tempo')}" is no tempo: write 96 or q. = 72`);
+  if (tempo === undefined) return refuse(`"${cell('tempo')}" is not a tempo: write 96 or q. = 72`);
   const accompaniment = accompanimentOf(cell('accompaniment'));
   if (accompaniment === undefined)
     return refuse(`"${cell('accompaniment')}" is neither accompanied nor unaccompanied`);

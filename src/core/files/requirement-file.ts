@@ -1,4 +1,4 @@
-import { leavingOut, type Piece } from '../repertoire';
+import { omit, type Piece } from '../repertoire';
 import { namedPieces, problemsOfSet, type RequirementSet } from '../requirements';
 import { ok, refuse, type Result } from '../result';
 import { list, object, oneOf, whole } from '../shape';
@@ -39,7 +39,7 @@ export function readRequirementFile(value: unknown): Result<RequirementFile, rea
   const ids = formed.value.pieces.map((piece) => piece.id);
   const twice = ids.findIndex((each, at) => ids.indexOf(each) !== at);
   if (twice >= 0)
-    return refuse([{ pointer: `/pieces/${twice}/id`, message: `"${ids[twice] ?? ''}" stands twice` }]);
+    return refuse([{ pointer: `/pieces/${twice}/id`, message: `"${ids[twice] ?? ''}" appears twice` }]);
   const problems = problemsOfSet(formed.value.set, new Set(ids));
   return problems.length === 0
     ? ok(formed.value)
@@ -56,7 +56,7 @@ export function formatRequirementFile(set: RequirementSet, pieces: ReadonlyMap<s
   const ids = namedPieces(set);
   const named = [...new Set(ids)].flatMap((each) => {
     const piece = pieces.get(each);
-    return piece ? [leavingOut(piece, 'scoreId', 'notes')] : [];
+    return piece ? [omit(piece, 'scoreId', 'notes')] : [];
   });
   const file: RequirementFile = { format: 'formal-stave-requirement', version: 2, set, pieces: named };
   return `${JSON.stringify(file, null, 2)}\n`;

@@ -69,7 +69,7 @@ export function readStudentRow(
   if (!practice.ok) return practice;
   const year = /^(?:year|y)?\s*(\d{1,2})$/i.exec(cell('year'));
   if (cell('year') !== '' && (!year || Number(year[1]) > 20))
-    return refuse(`"${cell('year')}" is no year group of 0 to 20`);
+    return refuse(`"${cell('year')}" is not a year group of 0 to 20`);
   const passedOn = dayIn(cell('heldOn'), 'day of a result', order);
   if (!passedOn.ok) return passedOn;
   if (passedOn.value !== null && passedOn.value > today)
@@ -106,7 +106,7 @@ function practiceOf(aDay: string, aWeek: string): Result<readonly number[] | nul
   const minutes = (text: string) => /^(\d{1,4})\s*(?:min(?:utes)?\.?)?$/i.exec(text)?.[1];
   if (aWeek !== '' && aDay === '') {
     const week = Number(minutes(aWeek) ?? NaN);
-    if (!(week <= 720 * 6)) return refuse(`"${aWeek}" is no number of minutes a week`);
+    if (!(week <= 720 * 6)) return refuse(`"${aWeek}" is not a number of minutes a week`);
     const each = Math.floor(week / 6);
     return {
       ok: true,
@@ -117,7 +117,7 @@ function practiceOf(aDay: string, aWeek: string): Result<readonly number[] | nul
   const seven = aDay.split(/[\s,]+/).map((each) => (/^\d{1,3}$/.test(each) ? Number(each) : NaN));
   if (seven.length === 7 && seven.every((each) => each <= 720)) return { ok: true, value: seven };
   const day = Number(minutes(aDay) ?? NaN);
-  if (!(day <= 720)) return refuse(`"${aDay}" is no number of minutes a day`);
+  if (!(day <= 720)) return refuse(`"${aDay}" is not a number of minutes a day`);
   return { ok: true, value: WEEKDAYS.map((weekday) => (weekday === 6 ? 0 : day)) };
 }
 
@@ -172,12 +172,12 @@ function slotOf(
         .toLowerCase()
         .startsWith(day.toLowerCase().replace(/s\.?$|\.$/, '')) && day.length >= 2,
   );
-  if (weekday === undefined) return refuse(`"${day}" is no weekday`);
+  if (weekday === undefined) return refuse(`"${day}" is not a weekday`);
   const clock = typedTime(start);
-  if (clock === undefined) return refuse(`"${start}" is no time: write 15:40 or 3.40 pm`);
+  if (clock === undefined) return refuse(`"${start}" is not a time: write 15:40 or 3.40 pm`);
   const length =
     minutes === '' ? 30 : Number(/^(\d{1,3})\s*(?:min(?:utes)?\.?)?$/i.exec(minutes)?.[1] ?? NaN);
-  if (!(length >= 5 && length <= 600)) return refuse(`"${minutes}" is no length of a lesson in minutes`);
+  if (!(length >= 5 && length <= 600)) return refuse(`"${minutes}" is not a length of a lesson in minutes`);
   const common = { weekday, start: clock, minutes: length };
   if (WEEKLY.includes(frequency.toLowerCase())) return { ok: true, value: { kind: 'weekly', ...common } };
   if (!FORTNIGHTLY.includes(frequency.toLowerCase()))

@@ -65,8 +65,8 @@ describe('a pasted table of students', () => {
     ['no instrument', 'Ada Kell,,,,,,', 'no instrument'],
     ['no day', 'Ada Kell,flute,31 February 2014,,,,', '"31 February 2014" is no birth date'],
     ['born tomorrow', 'Ada Kell,flute,2027-01-21,,,,', 'in the future'],
-    ['no weekday', 'Ada Kell,flute,,Someday,15:00,,', '"Someday" is no weekday'],
-    ['no time', 'Ada Kell,flute,,Mon,25:00,,', '"25:00" is no time'],
+    ['no weekday', 'Ada Kell,flute,,Someday,15:00,,', '"Someday" is not a weekday'],
+    ['no time', 'Ada Kell,flute,,Mon,25:00,,', '"25:00" is not a time'],
     ['a time alone', 'Ada Kell,flute,,,15:00,,', '"15:00" stands without a weekday'],
     [
       'no such level',

@@ -60,7 +60,7 @@ export function parseStudioFile(source: string): Result<StudioFile, readonly Pro
       return [];
     }
     const key = recordKey(read.value);
-    if (seen.has(key)) problems.push({ pointer: `/records/${at}/id`, message: `${key} stands twice` });
+    if (seen.has(key)) problems.push({ pointer: `/records/${at}/id`, message: `${key} appears twice` });
     seen.add(key);
     return [read.value];
   });

@@ -16,8 +16,8 @@ export function stateWords(state: FitState): string {
       return state.weeks === null ? 'beyond, a year or more' : `beyond, ${weeks(state.weeks)} needed`;
     case 'held':
       return `held, ${state.award}`;
-    case 'past it':
-      return `past it, ${state.levelName} held`;
+    case 'already passed':
+      return `already passed, ${state.levelName} held`;
     case 'not eligible':
       return state.why.kind === 'instrument' ? `not eligible, for ${state.why.open}` : 'not eligible';
     case 'undecided':
@@ -45,7 +45,7 @@ export function explainState(detail: FitDetail, { set, level, session }: FitColu
         : `Too early: ${weeks(state.weeks)} needed, ${weeksToSession} to the session. ${weeks(state.weeks - weeksToSession)} short.`;
     case 'held':
       return `Held: ${state.award}, ${formatDay(state.day, 'written')}.`;
-    case 'past it':
+    case 'already passed':
       return `Too late: ${state.levelName} is held already.`;
     case 'not eligible':
       return `Not eligible: ${whyNot(state.why, session, titles)}.`;

@@ -10,7 +10,7 @@ export type FitState =
   | { readonly kind: 'beyond'; readonly weeks: number | null }
   | { readonly kind: 'held'; readonly award: string; readonly day: CalendarDay }
   /** A later level of the same syllabus is held. */
-  | { readonly kind: 'past it'; readonly levelName: string }
+  | { readonly kind: 'already passed'; readonly levelName: string }
   | { readonly kind: 'not eligible'; readonly why: NotEligible }
   | { readonly kind: 'undecided'; readonly unknown: Unknown };
 export type FitKind = FitState['kind'];
@@ -65,5 +65,5 @@ export const FIT_KINDS: readonly FitKind[] = [
   'undecided',
   'not eligible',
   'held',
-  'past it',
+  'already passed',
 ];

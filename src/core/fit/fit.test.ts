@@ -10,7 +10,7 @@ import { fitCells } from './kept-fit';
 import {
   openFit,
   readyColumn,
-  readyStudent,
+  prepareStudent,
   type FitColumn,
   type FitSettings,
   type FitStudent,
@@ -40,7 +40,7 @@ const column = (rank: number, change: Partial<FitColumn> = {}): FitColumn => ({
   ...change,
 });
 const detail = (given: Partial<FitStudent>, at: FitColumn) =>
-  fitDetail(fit, readyStudent(fit, { ...pupil, ...given }), readyColumn(fit, at));
+  fitDetail(fit, prepareStudent(fit, { ...pupil, ...given }), readyColumn(fit, at));
 const all = { periods: Array.from({ length: 52 }, () => 2_000) };
 const heard = (how: 'alone' | 'not yet', ids: readonly string[]) => ({
   book: { ...pupil.book, evidence: ids.map((skillId) => ({ skillId, day: calendarDay('2026-12-01'), how })) },
@@ -51,9 +51,9 @@ const withRules = (rank: number, rules: FitColumn['level']['rules']): FitColumn 
 };
 
 describe('a cell', () => {
-  test('held, past it, another instrument, a session gone by', () => {
+  test('held, already passed, another instrument, a session gone by', () => {
     expect(detail({}, column(3)).state).toEqual({ kind: 'held', award: 'strong', day: '2026-03-25' });
-    expect(detail({}, column(2)).state).toEqual({ kind: 'past it', levelName: 'Level 3' });
+    expect(detail({}, column(2)).state).toEqual({ kind: 'already passed', levelName: 'Level 3' });
     expect(detail({}, column(11)).state).toEqual({
       kind: 'not eligible',
       why: { kind: 'instrument', open: 'oboe' },
@@ -108,7 +108,7 @@ describe('a cell', () => {
   test('what was not looked at, or is not known, is never said for certain', () => {
     const stateIn = (change: Partial<FitSettings>, given: Partial<FitStudent>, at: FitColumn) => {
       const other = openFit({ ...studio.settings, ...change });
-      return fitDetail(other, readyStudent(other, { ...pupil, ...given }), readyColumn(other, at)).state;
+      return fitDetail(other, prepareStudent(other, { ...pupil, ...given }), readyColumn(other, at)).state;
     };
     const at = column(4);
     const piece = [...studio.settings.pieces.values()].find(({ id }) => id.startsWith('set-0-4-A'))!;
@@ -151,7 +151,7 @@ describe('a cell', () => {
       kind: 'not eligible',
       why: { kind: 'no programme' },
     });
-    // A piece that is gone costs something nobody knows.
+    // A deleted piece costs something nobody knows.
     const excerpt = {
       kind: 'excerpt' as const,
       bars: { from: 1, to: 8 },
@@ -211,7 +211,7 @@ describe('a cell', () => {
       [...studio.settings.pieces].map(([id, piece]) => [id, { ...piece, bars: null }]),
     );
     const blind = openFit({ ...studio.settings, pieces: uncounted });
-    const { state } = fitDetail(blind, readyStudent(blind, pupil), readyColumn(blind, column(4)));
+    const { state } = fitDetail(blind, prepareStudent(blind, pupil), readyColumn(blind, column(4)));
     expect(state).toMatchObject({ kind: 'undecided', unknown: { kind: 'bars' } });
   });
   test('skills missing come in learning order, and a pathway may change them', () => {
@@ -247,13 +247,13 @@ test('every cell says what trying every programme says', () => {
   const kinds = new Set<string>();
   for (const { row, column: at, state } of fitCells(studio.settings, studio.students, studio.columns)) {
     kinds.add(state.kind);
-    if (state.kind === 'held' || state.kind === 'past it') continue;
-    const student = readyStudent(fit, studio.students[row]!);
+    if (state.kind === 'held' || state.kind === 'already passed') continue;
+    const student = prepareStudent(fit, studio.students[row]!);
     const slow = fitWith(fit, student, readyColumn(fit, studio.columns[at]!), exhaustive);
     expect(slow.state).toEqual(state);
   }
   expect([...kinds].sort()).toEqual(
-    ['beyond', 'held', 'not eligible', 'past it', 'reachable']
+    ['beyond', 'held', 'not eligible', 'already passed', 'reachable']
       .concat(kinds.has('ready now') ? ['ready now'] : [])
       .sort(),
   );

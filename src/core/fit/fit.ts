@@ -159,7 +159,7 @@ function beforeTheRules(
       rank: 0,
       levelName: '',
     });
-    return { kind: 'past it', levelName: top.levelName };
+    return { kind: 'already passed', levelName: top.levelName };
   }
   return session.day <= today ? notEligible({ kind: 'session past' }) : null;
 }

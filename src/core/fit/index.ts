@@ -8,7 +8,7 @@ export { entryKey, fitDetail, fitWith } from './fit';
 export {
   openFit,
   readyColumn,
-  readyStudent,
+  prepareStudent,
   type Fit,
   type FitColumn,
   type FitSettings,

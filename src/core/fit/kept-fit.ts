@@ -6,7 +6,7 @@ import {
   namedIn,
   openFit,
   readyColumn,
-  readyStudent,
+  prepareStudent,
   type Fit,
   type FitColumn,
   type FitSettings,
@@ -143,7 +143,7 @@ export class KeptFit {
     for (const [at, id] of this.#order.entries()) {
       const row = this.#rows.get(id);
       if (!row || row.states.size === this.#columns.length) continue;
-      const student = readyStudent(fit, row.given);
+      const student = prepareStudent(fit, row.given);
       for (const [column, each] of this.#columns.entries()) {
         if (row.states.has(each.key)) continue;
         each.ready ??= readyColumn(fit, each.column);

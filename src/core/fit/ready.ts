@@ -147,7 +147,7 @@ export const namedIn = (set: RequirementSet, level: Level): string[] =>
     component.source.kind === 'excerpt' ? [component.source.pieceId] : (listedPieces(component, set) ?? []),
   );
 
-export function readyStudent({ settings }: Fit, given: FitStudent): ReadyStudent {
+export function prepareStudent({ settings }: Fit, given: FitStudent): ReadyStudent {
   const { map, held } = studentSkills(settings.map, given.book, given.held);
   return {
     ...given,

@@ -102,7 +102,7 @@ function ratingProblems(scheme: MarkScheme): SchemeProblem[] {
       !ids.includes(row.final)
     )
       problems.push({ path, message: `not ${panel.judges} ratings of the scheme and one result` });
-    else if (rows.has(key)) problems.push({ path, message: `${key} stands twice` });
+    else if (rows.has(key)) problems.push({ path, message: `${key} appears twice` });
     rows.set(key, row.final);
   });
   for (const each of panelsOf(ids, panel.judges)) {

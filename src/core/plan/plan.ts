@@ -56,7 +56,7 @@ export interface PlanItem {
   readonly piece: Piece | null;
   /** Bars the work runs over: the piece's or the excerpt's; null when nobody has counted them. */
   readonly bars: BarRange | null;
-  /** Minutes asked in all stages, and those of the stages whose gate is not passed. */
+  /** Minutes needed in all stages, and those of the stages whose gate is not passed. */
   readonly minutes: number;
   readonly toDo: number;
   /** Whether the minutes stand on a count of bars or on an assumption. */

@@ -44,7 +44,7 @@ function programmeChange(
   const words = (choices: readonly Choice[] = []) =>
     choices
       .flatMap((choice) =>
-        choice.kind === 'piece' ? [pieces.get(choice.pieceId)?.title ?? 'a piece that is gone'] : [],
+        choice.kind === 'piece' ? [pieces.get(choice.pieceId)?.title ?? 'a deleted piece'] : [],
       )
       .sort()
       .join(', ') || 'nothing';

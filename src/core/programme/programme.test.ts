@@ -70,7 +70,7 @@ describe('playing time', () => {
       180,
       1,
     ],
-    ['a piece that is gone is not counted', { a: [choice('gone')], b: [choice('b1')] }, [], 150, 0],
+    ['a deleted piece is not counted', { a: [choice('gone')], b: [choice('b1')] }, [], 150, 0],
   ])('%s', (_, programme, rules, seconds, untimed) =>
     expect(playingTime(entryWith(rules, lists, programme))).toMatchObject({ seconds, untimed }),
   );

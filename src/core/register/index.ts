@@ -5,6 +5,8 @@
  */
 export { askedOfScore, type AskedOfScore } from './asked-of-score';
 export { afterChange, clashesWith, lessonsOfDay, lessonsOn, makeUpsOwed, type DayLesson } from './lessons';
+export { findIn, type Findable } from './find';
+export { nextLesson } from './next-lesson';
 export { lessonNames, slotClashes, withTimetable, type Timetable } from './timetable';
 export { entryFaults } from './entry-check';
 export {

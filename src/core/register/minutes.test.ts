@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { proofRuns } from '@/proof-runs';
 import { DEFAULT_EFFORT } from '../effort';
-import { fitDetail, openFit, readyColumn, readyStudent } from '../fit';
+import { fitDetail, openFit, readyColumn, prepareStudent } from '../fit';
 import { generatedStudio } from '../fit/arbitrary';
 import { PLAIN_SUM } from '../marks';
 import { NEW_ENTRY, NEW_GOAL_PLAN, type Goal } from '../programme';
@@ -66,7 +66,7 @@ test('a piece has the same minutes in the fit, in the programmes and in the plan
         const fit = openFit(fitSettings(studio, today));
         const detail = fitDetail(
           fit,
-          readyStudent(fit, fitStudentReader(studio, today)(student)),
+          prepareStudent(fit, fitStudentReader(studio, today)(student)),
           readyColumn(fit, { set, level, session }),
         );
         fc.pre(detail.programme.length > 0);

@@ -13,7 +13,7 @@ export {
   agree,
   filledFrom,
   BARE_PIECE,
-  leavingOut,
+  omit,
   PIECE_KINDS,
   type Accompaniment,
   type Piece,

@@ -64,7 +64,7 @@ export interface PiecePart {
 }
 
 /** The same piece with some of what can be left out left out. */
-export const leavingOut = (
+export const omit = (
   piece: Piece,
   ...names: readonly ('instrument' | 'parts' | 'span' | 'scoreId' | 'book' | 'page' | 'notes')[]
 ): Piece =>

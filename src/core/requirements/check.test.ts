@@ -129,7 +129,7 @@ test.each<[string, Bare, Entry, string, string]>([
     { kind: 'different composers' },
     entryWith([], lists, { a: set('a1'), b: set('b1') }),
     'unmet',
-    'P. Ostrey stands twice. Change one of the two.',
+    'P. Ostrey appears twice. Change one of the two.',
   ],
   [
     'composers, none left',

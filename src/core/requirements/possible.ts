@@ -52,7 +52,7 @@ const distinctFillings = (all: readonly Filling[]): Filling[] => [
 ];
 
 /**
- * Whether the open slots can be filled so that no value stands twice: a matching of open places to values.
+ * Whether the open slots can be filled so that no value appears twice: a matching of open places to values.
  * A piece whose value is unknown (null) is taken to differ from all others.
  * @param chosen - pieces chosen already
  * @param valueOf - what must differ, in plain letters

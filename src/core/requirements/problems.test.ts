@@ -38,7 +38,7 @@ describe('what a well-formed set can still have wrong is named with its place', 
       'two sessions of one id',
       { ...set, sessions: [...set.sessions, set.sessions[0]!] },
       'sessions',
-      'stands twice',
+      'appears twice',
     ],
     [
       'entry that closes after the session',

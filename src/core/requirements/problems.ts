@@ -27,7 +27,7 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
     ['sessions', set.sessions.map((session) => session.id)],
     ['schemes', set.schemes.map((scheme) => scheme.id)],
   ] as const)
-    for (const id of repeated(ids)) say(path, `"${id}" stands twice`);
+    for (const id of repeated(ids)) say(path, `"${id}" appears twice`);
   set.catalogue.forEach(({ pieceId }, at) => {
     if (pieceIds && !pieceIds.has(pieceId)) say(`catalogue[${at}]`, `no piece "${pieceId}"`);
   });
@@ -55,9 +55,9 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
     const scheme = set.schemes.find((each) => each.id === level.schemeId);
     if (!scheme) say(`${place}.schemeId`, `no scheme "${level.schemeId}"`);
     for (const id of repeated(level.components.map((component) => component.id)))
-      say(`${place}.components`, `"${id}" stands twice`);
+      say(`${place}.components`, `"${id}" appears twice`);
     for (const id of repeated(level.rules.flatMap(withInner).map((rule) => rule.id)))
-      say(`${place}.rules`, `"${id}" stands twice`);
+      say(`${place}.rules`, `"${id}" appears twice`);
     level.components.forEach((component, row) => {
       const path = `${place}.components[${row}]`;
       const { source } = component;
@@ -73,7 +73,7 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
         say(`${path}.source`, `the catalogue has no piece graded ${source.fromRank} to ${source.toRank}`);
       if (source.kind === 'scales') {
         for (const id of repeated(source.rows.map((each) => each.id)))
-          say(`${path}.source.rows`, `"${id}" stands twice`);
+          say(`${path}.source.rows`, `"${id}" appears twice`);
         if (source.drawn > source.rows.length)
           say(`${path}.source.drawn`, `${source.drawn} drawn of ${source.rows.length} rows`);
       }

@@ -10,7 +10,7 @@ import { xRay } from './x-ray';
 describe('what is refused, with its place', () => {
   test.each<[string, string | Uint8Array, string]>([
     ['nothing', '', 'The file is empty.'],
-    ['another kind of document', '<svg/>', 'The file is no MusicXML score: it begins with svg.'],
+    ['another kind of document', '<svg/>', 'The file is not a MusicXML score: it begins with svg.'],
     ['a score without bars', scoreOf([]), 'The score has no bars.'],
     [
       'entities of its own',

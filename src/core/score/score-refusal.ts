@@ -41,7 +41,7 @@ export function explainScoreRefusal(why: ScoreRefusal): string {
     case 'crowded':
       return `Line ${why.line}, column ${why.column}: measure ${why.measure || 'without a number'} has more than ${why.most} notes.`;
     case 'not a score':
-      return `The file is no MusicXML score: it begins with ${why.root}.`;
+      return `The file is not a MusicXML score: it begins with ${why.root}.`;
     case 'no notes':
       return 'The score has no bars.';
   }

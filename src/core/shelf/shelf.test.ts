@@ -182,7 +182,7 @@ test.each<[string, Partial<Piece>, Partial<Piece>, boolean]>([
   expect(likelyTwins([pieceWith('a', one), pieceWith('b', other)]).length === 1).toBe(same);
 });
 
-test('a piece joined into its twin: ids and lists change, words do not, nothing stands twice in a list', () => {
+test('a piece joined into its twin: ids and lists change, words do not, nothing appears twice in a list', () => {
   const before = {
     id: 'goal',
     programme: { a: [{ kind: 'piece', pieceId: 'twin' }], b: [{ kind: 'piece', pieceId: 'else' }] },

@@ -38,7 +38,7 @@ describe('one vocabulary', () => {
     const meaning = meaningOf(SKILL_MAP, family, demand);
     expect(meaning.kind === 'skill' ? meaning.id : meaning.kind).toBe(expected);
   });
-  test.each(INSTRUMENT_FAMILIES)('no name stands twice on the page of %s', (family) => {
+  test.each(INSTRUMENT_FAMILIES)('no name appears twice on the page of %s', (family) => {
     const names = [...SKILL_MAP.values()]
       .filter((each) => each.family === family || each.family === 'general')
       .map(({ name }) => name.toLowerCase());

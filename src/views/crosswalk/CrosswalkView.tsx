@@ -72,7 +72,7 @@ function Crosswalk({ ready }: { readonly ready: ReadyState }) {
             </tr>
           ))}
         </Table>
-        {lines.length === 0 && <p>No piece stands so.</p>}
+        {lines.length === 0 && <p>No piece matches.</p>}
         {lines.length > MOST && <p className={css.soft}>The first {MOST}; a search narrows them.</p>}
       </Section>
       <Section title="Common levels" end="stated here, used for the fit only">

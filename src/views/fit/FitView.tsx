@@ -162,7 +162,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
               </>
             )}
             {work.kind === 'cancelled' && 'Stopped; the rest is not computed.'}
-            {work.kind === 'crashed' && 'The computation stopped by itself. Open the page again.'}
+            {work.kind === 'crashed' && 'The computation failed. Reload the page.'}
           </div>
         </div>
         {grid.view.length === 0 ? (

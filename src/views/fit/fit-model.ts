@@ -127,7 +127,7 @@ export function rowOf(grid: FitGrid, states: RowStates = NO_STATES): FitRowModel
 }
 
 /** Held levels count as reached. */
-const REACHED: readonly FitKind[] = ['ready now', 'reachable', 'held', 'past it'];
+const REACHED: readonly FitKind[] = ['ready now', 'reachable', 'held', 'already passed'];
 
 /** Whether a column is the first of its group. */
 export const firstOfGroup = ({ view }: FitGrid, at: number): boolean =>

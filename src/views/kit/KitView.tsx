@@ -127,7 +127,7 @@ export function KitView() {
           <Empty title="No lessons on this day">
             <p>What can be done about it stands here.</p>
           </Empty>
-          <ErrorSay title="This file cannot be taken">
+          <ErrorSay title="This file cannot be imported">
             <p>Nothing was changed.</p>
           </ErrorSay>
           <Loading what="Opening the studio" />

@@ -49,7 +49,7 @@ function Library({ ready }: { readonly ready: ReadyState }) {
             <LinkButton href="/repertoire">Repertoire</LinkButton>
             <LinkButton href="/scores">Scores</LinkButton>
             <LinkButton href="/placements">Placements side by side</LinkButton>
-            <Button onClick={() => setTyped({ before: null })}>Type a requirement</Button>
+            <Button onClick={() => setTyped({ before: null })}>New requirement</Button>
             <Button onClick={() => setDialog('import')}>Import a file</Button>
           </>
         }

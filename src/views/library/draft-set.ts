@@ -186,7 +186,7 @@ function checkComponent(component: DraftComponent, place: string, need: Need): v
       isWhole(component.min, 0, 20) &&
         isWhole(component.max, 1, 20) &&
         Number(component.min) <= Number(component.max),
-      'From 0 to 20, the least first.',
+      'From 0 to 20; put the smaller number first.',
     );
   if (source === 'catalogue')
     need(
@@ -194,7 +194,7 @@ function checkComponent(component: DraftComponent, place: string, need: Need): v
       isWhole(component.fromRank, 1, 50) &&
         isWhole(component.toRank, 1, 50) &&
         Number(component.fromRank) <= Number(component.toRank),
-      'Grades 1 to 50, the lowest first.',
+      'Grades 1 to 50; put the lower one first.',
     );
   if (source === 'excerpt') {
     const beat = (text: string) =>

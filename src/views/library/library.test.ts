@@ -376,5 +376,5 @@ test('scale rows read back as they were written', () => {
   const rows = scaleRowsOf('D major, scale, 2, q=96, slurred, together\nchromatic on G, scale, 1');
   if (typeof rows === 'string') throw new Error(rows);
   expect(scaleRowsOf(rows.map(scaleRowText).join('\n'))).toEqual(rows);
-  expect(scaleRowsOf('D major, scale\nD major, scale')).toBe('Line 2: this row stands twice.');
+  expect(scaleRowsOf('D major, scale\nD major, scale')).toBe('Line 2: this row appears twice.');
 });

@@ -17,14 +17,14 @@ export function scaleRowsOf(text: string): ScaleRow[] | string {
       .map((cell) => cell.trim());
     const place = `Line ${at + 1}`;
     if (key === '' || form === '') return `${place}: a key and a form, as D major, scale, 2.`;
-    if (!/^[1-8]$/.test(octaves)) return `${place}: “${octaves}” is no number of octaves.`;
+    if (!/^[1-8]$/.test(octaves)) return `${place}: “${octaves}” is not a number of octaves.`;
     const read = tempoOf(tempo);
-    if (read === undefined) return `${place}: “${tempo}” is no tempo: write q=96.`;
+    if (read === undefined) return `${place}: “${tempo}” is not a tempo: write q=96.`;
     const id = `${key} ${form} ${octaves} ${hands}`
       .trim()
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-');
-    if (rows.some((row) => row.id === id)) return `${place}: this row stands twice.`;
+    if (rows.some((row) => row.id === id)) return `${place}: this row appears twice.`;
     rows.push({ id, key, form, octaves: Number(octaves), tempo: read, articulation, hands });
   }
   return rows;

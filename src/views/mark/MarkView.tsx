@@ -288,12 +288,12 @@ function Sheet({
             </Button>
             {stand?.mock && (
               <Button onClick={() => void letStand(stand.mock?.sheetId ?? '', true)}>
-                Let the mock examiner’s {stand.mock.mark} of {formatDay(stand.mock.day, 'medium')} stand
+                Count the mock examiner’s {stand.mock.mark} of {formatDay(stand.mock.day, 'medium')}
               </Button>
             )}
             {stand?.from?.assessor === 'mock' && (
               <Button onClick={() => void letStand(stand.from?.sheetId ?? '', false)}>
-                Put the mock examiner’s {stand.from.mark} beside again
+                Do not count the mock examiner’s {stand.from.mark}
               </Button>
             )}
             {day !== today && (

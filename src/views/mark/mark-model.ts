@@ -83,7 +83,7 @@ function totalWords(context: GoalContext): string {
   const reached =
     standing.missing.length > 0
       ? `${letters(standing.missing)} not marked yet${seen.length > 0 ? ` (${letters(seen.map((each) => each.componentId))} under the earlier scheme)` : ''}`
-      : (standing.award?.name ?? 'below every line');
+      : (standing.award?.name ?? 'below pass');
   if (!next) return `${reached}.`;
   const below =
     next.below.length > 0
@@ -105,14 +105,14 @@ function takenWords({ standing, level }: GoalContext): string {
   const taken = [
     teacher.length > 0 && `${teacher.join(', ')} from the teacher`,
     official.length > 0 && `${official.join(', ')} official`,
-    mocks.length > 0 && `${mocks.join(', ')} from the mock examiner, let stand`,
+    mocks.length > 0 && `${mocks.join(', ')} from the mock examiner`,
   ].filter(Boolean);
   const beside = standing.marks.flatMap(({ componentId, mock }) =>
     mock ? [`${letter(componentId)} ${mock.mark}`] : [],
   );
   return [
-    mocks.length + official.length > 0 && `Taken: ${taken.join('; ')}.`,
-    beside.length > 0 && `Beside it, from the mock examiner: ${beside.join(', ')}.`,
+    mocks.length + official.length > 0 && `Counted: ${taken.join('; ')}.`,
+    beside.length > 0 && `Not counted, from the mock examiner: ${beside.join(', ')}.`,
   ]
     .filter(Boolean)
     .join(' ');

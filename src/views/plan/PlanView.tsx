@@ -21,6 +21,7 @@ import { PreparationStave } from './parts/PreparationStave';
 import { refusalWords } from './plan-words';
 import { saveCalendar } from './save-calendar';
 import css from './PlanView.module.css';
+import { gateName } from '../shell/words';
 
 const ClosuresDialog = lazy(() =>
   import('./parts/ClosuresDialog').then((part) => ({ default: part.ClosuresDialog })),
@@ -47,6 +48,7 @@ function PlanPage({ ready }: { readonly ready: ReadyState }) {
     <div className={context.plan && context.plan.weeks.length > UPRIGHT_WEEKS ? css.across : undefined}>
       <PageLine
         title={context.student.name}
+        href={hrefOf('/student', { student: context.student.id })}
         sub={`${context.student.instrument}, ${context.set.name} ${context.level.name}, ${context.session.name}${award ? ` · aim ${award.name}${award.total > 0 ? `, ${award.total} of ${context.standing.maxMark}` : ''}` : ''}`}
         end={<GoalPicker choice={choice} />}
       />
@@ -68,7 +70,7 @@ function Refusal({ context }: { readonly context: GoalContext }) {
       <div className={css.acts}>
         {goal.plan.shutWeeks.map((from) => (
           <Button key={from} onClick={() => void shutWeek(goal.id, from, false)}>
-            Open the week of {formatDay(from, 'short')}
+            Restore the week of {formatDay(from, 'short')}
           </Button>
         ))}
         {goal.plan.gates
@@ -78,7 +80,7 @@ function Refusal({ context }: { readonly context: GoalContext }) {
               key={gate.componentId + gate.stage}
               onClick={() => void changeGate(goal.id, gate.componentId, gate.stage, { movedTo: null })}
             >
-              Put the gate of “{gate.stage}” back
+              Move the {gateName(gate.stage)} back
             </Button>
           ))}
         <LinkButton href={hrefOf('/programme', { goal: goal.id })}>Programme</LinkButton>
@@ -184,7 +186,7 @@ function PlanBody({ ready, context, plan }: BodyProps) {
               Print the card
             </LinkButton>
             <Button pressed={shut} onClick={() => void shutWeek(context.goal.id, week.from, !shut)}>
-              {shut ? 'Open this week' : 'Shut this week'}
+              {shut ? 'Restore this week' : 'No practice this week'}
             </Button>
             <Button keyName="G" disabled={!nextGate} onClick={() => nextGate && setGate(nextGate)}>
               Move a gate
@@ -198,9 +200,9 @@ function PlanBody({ ready, context, plan }: BodyProps) {
         </Section>
       </div>
       <p className={css.foot}>
-        {plan.weeks.length} {plan.weeks.length === 1 ? 'week asks' : 'weeks ask'} {formatMinutes(load)} of the{' '}
-        {formatMinutes(there)} there are. Weeks past count as practised. Marks at the right are the last ones
-        heard; nothing here is a forecast.
+        {plan.weeks.length} {plan.weeks.length === 1 ? 'week needs' : 'weeks need'} {formatMinutes(load)} of
+        the {formatMinutes(there)} available. Past weeks are assumed practised. Marks at the right are the
+        last ones heard; nothing here is a forecast.
       </p>
       <PlanTable context={context} plan={plan} closures={closures} />
       <Suspense fallback={null}>

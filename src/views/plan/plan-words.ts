@@ -12,7 +12,7 @@ export function refusalWords(why: PlanRefusal, context: GoalContext): string {
       const letter = context.level.components.find((each) => each.id === why.componentId)?.letter;
       const span = `${formatDay(why.from, 'short')} to ${formatDay(why.to, 'short')}`;
       return why.why === 'no minutes'
-        ? `From ${span} work is due and there are no minutes at all. Open a week, or move a gate past it.`
+        ? `From ${span} there is work but no practice time at all. Restore a week, or move a gate past it.`
         : `${letter ?? 'A component'}: no way to do its stages in order from ${span}. Move a gate.`;
     }
   }

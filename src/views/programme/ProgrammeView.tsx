@@ -26,6 +26,7 @@ import {
 } from '@/store';
 import { Button, Confirm, Empty, Glyph, PageLine, Section } from '@/ui';
 import { GoalPicker } from '../shell/GoalPicker';
+import { hrefOf } from '../shell/addresses';
 import { useEntering } from '../shell/use-entering';
 import { NoGoal } from '../shell/NoGoal';
 import { queryOf } from '../shell/addresses';
@@ -62,7 +63,9 @@ export const ProgrammeView = () => <StudioPage>{(ready) => <ProgrammePage ready=
 function ProgrammePage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const asked = queryOf('student');
-  const [adding, setAdding] = useState(asked !== null && ready.studio.students.has(asked));
+  const [adding, setAdding] = useState(
+    queryOf('ask') === 'goal' || (asked !== null && ready.studio.students.has(asked)),
+  );
   const { context } = choice;
   const dialog = adding && (
     <Suspense fallback={null}>
@@ -156,6 +159,7 @@ function Bench({
     <>
       <PageLine
         title={`${context.student.name}: programme`}
+        href={hrefOf('/student', { student: context.student.id })}
         sub={`${session.name}, ${formatDay(session.day, 'short')}, ${weeksWords(ready.now.day, session.day)}${words}`}
         end={
           <>
@@ -199,7 +203,7 @@ function Bench({
                   <Glyph name="tick" label="entered" /> Entered on {formatDay(goal.enteredOn, 'written')}.
                 </p>
                 <Button look="quiet" onClick={() => void enterGoal(goal.id, null)}>
-                  Take the entry back
+                  Withdraw the entry
                 </Button>
               </>
             )}
@@ -222,7 +226,7 @@ function Bench({
                   words:
                     why.answer && sums
                       ? whyWords(why.answer, sums, context, studio, why.pieceId)
-                      : { say: ['Looked up …'], sums: [] },
+                      : { say: ['Checking …'], sums: [] },
                 }
               }
               sets={slot.source.kind === 'own choice' ? studio.sets : null}

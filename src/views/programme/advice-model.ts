@@ -56,14 +56,12 @@ export function obstacleWords(
 ): string {
   if (obstacle.kind === 'rule') {
     const rule = level.rules.find(({ id }) => id === obstacle.ruleId);
-    return rule
-      ? `the rule “${explainRule(rule, checkRule(rule, entry), level).title}”`
-      : 'a rule that is gone';
+    return rule ? `the rule “${explainRule(rule, checkRule(rule, entry), level).title}”` : 'a deleted rule';
   }
-  const title = pieces.get(obstacle.pieceId)?.title ?? 'a piece that is gone';
-  if (obstacle.kind === 'stays') return `${title} stays`;
+  const title = pieces.get(obstacle.pieceId)?.title ?? 'a deleted piece';
+  if (obstacle.kind === 'stays') return `${title} is kept`;
   return goal.leftOut?.includes(obstacle.pieceId)
-    ? `${title} is left out`
+    ? `${title} is excluded`
     : `the bars of ${title} are not counted`;
 }
 
@@ -130,7 +128,7 @@ export function whyWords(
             : `No programme can have it while ${why.obstacles
                 .map((each) =>
                   each.kind === 'stays'
-                    ? `${studio.pieces.get(each.pieceId)?.title ?? 'a piece that is gone'}, which you chose, stays`
+                    ? `${studio.pieces.get(each.pieceId)?.title ?? 'a deleted piece'}, which you chose, is kept`
                     : `${obstacleWords(each, context, studio.pieces)}${each.kind === 'rule' ? ' holds' : ''}`,
                 )
                 .join(' and ')}.`,

@@ -125,7 +125,7 @@ test('why a piece is not in: the rule or the wish against it, or both sums', () 
   expect(say('tarrin-tally-bells')).toMatchObject({ say: ['It is in the best programme.'], sums: [] });
   expect(say('tarrin-fog-minuet')).toMatchObject({
     say: [
-      'No programme can have it while Tally Bells, which you chose, stays.',
+      'No programme can have it while Tally Bells, which you chose, is kept.',
       expect.stringMatching(
         /^Were the chosen pieces free to change: the best programme with it is .*Fog Minuet/,
       ),

@@ -32,7 +32,7 @@ test.each<[string, Advice, string]>([
   [
     'one conflict of two',
     advice({ conflict: { kind: 'conflict', obstacles: [stays, left], smallest: true }, remaining: [stays] }),
-    'Tally Bells stays (without it another conflict remains)',
+    'Tally Bells is kept (without it another conflict remains)',
   ],
 ])('how the search ended is said: %s', (_, how, words) => {
   const nothing = () => undefined;

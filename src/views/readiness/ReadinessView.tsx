@@ -36,6 +36,7 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
     <>
       <PageLine
         title={context.student.name}
+        href={hrefOf('/student', { student: context.student.id })}
         sub={`${context.set.name} ${context.level.name}, ${context.session.name} · ${formatDay(context.session.day, 'long')}, ${weeksWords(today, context.session.day)}`}
         end={<GoalPicker choice={choice} />}
       />
@@ -87,7 +88,7 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
         </Section>
       )}
       <p className={css.soft}>
-        The criteria and the awards are those typed in the library; the official ones always win.
+        The criteria and the awards are those typed in the library; the official syllabus takes precedence.
       </p>
     </>
   );
@@ -109,8 +110,8 @@ function ComponentRow({ row, context }: { readonly row: ComponentReadiness; read
               {row.mark} of {row.maxMark},{' '}
               {row.age === 0 ? 'today' : row.age === 1 ? '1 day ago' : `${row.age ?? 0} days ago`};{' '}
               {reached
-                ? `${reached.award.name} share reached`
-                : `${(row.lines[0]?.mark ?? 0) - row.mark} below the share of ${row.lines[0]?.award.name ?? ''}`}
+                ? `on track for ${reached.award.name}`
+                : `${(row.lines[0]?.mark ?? 0) - row.mark} short of ${row.lines[0]?.award.name ?? ''}’s share`}
             </>
           )}
           {row.earlier && (

@@ -3,18 +3,12 @@ import { formatCalendar } from '@/core/files';
 import { deadlineWords, goalContext, goalNames, lessonsOfDay, type GoalContext } from '@/core/register';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import {
-  archiveStudent,
   chooseSession,
   endGoal,
   enterGoal,
-  eraseStudent,
   lastBackup,
-  newId,
   recordLessons,
-  nameFamily,
-  saveStudent,
   setGate,
-  setTimetable,
   tellOffice,
   type ReadyState,
 } from '@/store';
@@ -28,7 +22,7 @@ import { useLooked } from '../shell/view-state';
 import { deadlineEvents } from './deadline-calendar';
 import { DecisionItem } from './parts/DecisionItem';
 import { LessonItem } from './parts/LessonItem';
-import { StudentList } from './parts/StudentList';
+import { useStudentForms } from '../students/use-student-forms';
 import { contextsOfDay, registerModel } from './register-model';
 import { useDecisions } from './use-decisions';
 import css from './RegisterView.module.css';
@@ -36,16 +30,6 @@ import css from './RegisterView.module.css';
 const EndGoalDialog = lazy(() =>
   import('../shell/EndGoalDialog').then((part) => ({ default: part.EndGoalDialog })),
 );
-const StudentDialog = lazy(() =>
-  import('./parts/StudentDialog').then((part) => ({ default: part.StudentDialog })),
-);
-const TimetableDialog = lazy(() =>
-  import('./parts/TimetableDialog').then((part) => ({ default: part.TimetableDialog })),
-);
-const PasteStudentsDialog = lazy(() =>
-  import('./parts/PasteStudentsDialog').then((part) => ({ default: part.PasteStudentsDialog })),
-);
-
 /** Decisions drawn at first, and with each press; our choice: a screen of them, then a few screens. */
 const FIRST_DECISIONS = 25;
 const MORE_DECISIONS = 50;
@@ -57,7 +41,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
   const [looked, lookAt] = useLooked('day');
   const day = looked !== null && isCalendarDay(looked) ? looked : now.day;
   const setDay = (to: CalendarDay) => lookAt(to === now.day ? null : to);
-  const [adding, setAdding] = useState<'none' | 'one' | 'many' | 'timetable'>('none');
+  const { ask, forms } = useStudentForms(ready);
   const [picked, setPicked] = useState<string | null>(null);
   const entering = useEntering(ready);
   const [ending, setEnding] = useState<GoalContext | null>(null);
@@ -90,6 +74,11 @@ function Register({ ready }: { readonly ready: ReadyState }) {
     k: () => step(-1),
     d: () => decisionList.current?.querySelector<HTMLElement>('[tabindex="0"]')?.focus(),
     p: () => goTo('/print', { sheet: 'day', day }),
+    l: () => goTo('/students'),
+    s: () => {
+      const [student] = open?.lesson.students ?? [];
+      if (student) goTo('/student', { student: student.id });
+    },
     Enter: () => {
       const goal = open?.goals[0];
       if (goal) goTo('/mark', { goal: goal.goal.id });
@@ -118,6 +107,9 @@ function Register({ ready }: { readonly ready: ReadyState }) {
             <LinkButton look="quiet" keyName="P" href={hrefOf('/print', { sheet: 'day', day })}>
               Print the day
             </LinkButton>
+            <LinkButton look="quiet" keyName="L" href="/students">
+              Students
+            </LinkButton>
           </>
         }
       />
@@ -128,12 +120,20 @@ function Register({ ready }: { readonly ready: ReadyState }) {
             <span>Lesson</span>
             <span>Student</span>
             <span>Next event</span>
-            <span>Hear today</span>
+            <span>To hear today</span>
             <span>Last marks; barline = aim</span>
           </div>
           {model.rows.length === 0 ? (
             <Empty title={active.length === 0 ? 'No students yet' : 'No lessons on this day'}>
-              {active.length === 0 && <p>Add the first student, or paste a table of them.</p>}
+              {active.length === 0 && (
+                <>
+                  <p>Add the first student, or paste a table of them.</p>
+                  <div className={css.add}>
+                    <Button onClick={() => ask({ what: 'add' })}>Add a student</Button>
+                    <Button onClick={() => ask({ what: 'paste' })}>Paste a table</Button>
+                  </div>
+                </>
+              )}
             </Empty>
           ) : (
             <ol>
@@ -208,7 +208,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                 title="Decisions waiting"
                 end={
                   stopped
-                    ? 'the rest stopped by itself; open the page again'
+                    ? 'the rest could not be computed; reload the page'
                     : unsettled > 0
                       ? `${decisions.length} so far, ${unsettled} goals to come`
                       : decisions.length > 0
@@ -251,22 +251,6 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                   </Button>
                 )}
               </Section>
-              <Section title="Students" end={`${active.length} in the studio`}>
-                <div className={css.add}>
-                  <Button onClick={() => setAdding('one')}>Add a student</Button>
-                  <Button onClick={() => setAdding('many')}>Paste a table</Button>
-                  {active.length > 0 && <Button onClick={() => setAdding('timetable')}>Timetable</Button>}
-                </div>
-                <StudentList
-                  studio={studio}
-                  today={now.day}
-                  newId={newId}
-                  onSave={saveStudent}
-                  onFamily={(instrument, family) => void nameFamily(instrument, family)}
-                  onArchive={(id, on, givenUp) => void archiveStudent(id, on, givenUp)}
-                  onErase={(id) => void eraseStudent(id)}
-                />
-              </Section>
             </>
           )}
         </aside>
@@ -289,37 +273,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           />
         </Suspense>
       )}
-      {adding === 'one' && (
-        <Suspense fallback={null}>
-          <StudentDialog
-            studio={studio}
-            student={null}
-            today={now.day}
-            newId={newId}
-            onSave={saveStudent}
-            onFamily={(instrument, family) => void nameFamily(instrument, family)}
-            onClose={() => setAdding('none')}
-          />
-        </Suspense>
-      )}
-      {adding === 'timetable' && (
-        <Suspense fallback={null}>
-          <TimetableDialog
-            studio={studio}
-            today={now.day}
-            onSave={(timetable) => {
-              void setTimetable(timetable);
-              setAdding('none');
-            }}
-            onClose={() => setAdding('none')}
-          />
-        </Suspense>
-      )}
-      {adding === 'many' && (
-        <Suspense fallback={null}>
-          <PasteStudentsDialog studio={studio} today={now.day} onClose={() => setAdding('none')} />
-        </Suspense>
-      )}
+      {forms}
     </>
   );
 }
@@ -332,10 +286,8 @@ function BackupReminder({ today }: { readonly today: CalendarDay }) {
   if (last !== null && daysBetween(last, today) < BACKUP_DAYS) return null;
   return (
     <p className={css.soft}>
-      {last === null
-        ? 'The studio file was never saved.'
-        : `The studio file was last saved on ${formatDay(last, 'written')}.`}{' '}
-      This browser holds the only copy since. <a href="/settings">Save it</a>
+      {last === null ? 'Not backed up.' : `Last backed up on ${formatDay(last, 'written')}.`} This browser has
+      the only copy{last === null ? '' : ' of what changed since'}. <a href="/settings">Back up</a>
     </p>
   );
 }

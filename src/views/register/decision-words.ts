@@ -1,5 +1,6 @@
 import type { Decision } from '@/core/register';
 import { formatDay, type CalendarDay } from '@/core/time';
+import { gateName } from '../shell/words';
 
 const days = (count: number) =>
   count === 0
@@ -26,8 +27,8 @@ export function decisionWords(decision: Decision, today: CalendarDay): string {
     case 'rule':
       return `${decision.title}: ${decision.sentence}`;
     case 'gate':
-      return `${decision.letter}: the gate of “${decision.stage}” was due ${decision.due === today ? 'today' : formatDay(decision.due, 'medium')}.`;
+      return `${decision.letter}: ${gateName(decision.stage)} due ${decision.due === today ? 'today' : formatDay(decision.due, 'medium')}, not heard yet.`;
     case 'minutes':
-      return `${formatDay(decision.from, 'short')} to ${formatDay(decision.to, 'short')} asks ${Math.round(decision.demand)} minutes of ${decision.minutes}.`;
+      return `${formatDay(decision.from, 'short')} to ${formatDay(decision.to, 'short')} needs ${Math.round(decision.demand)} minutes of the ${decision.minutes} available.`;
   }
 }

@@ -69,7 +69,7 @@ function Repertoire({ ready }: { readonly ready: ReadyState }) {
         </div>
       )}
       {student && own ? (
-        <Suspense fallback={<Loading what="The repertoire is being looked up" />}>
+        <Suspense fallback={<Loading what="Loading the repertoire" />}>
           <OwnRepertoire key={student.id} ready={ready} student={student} />
         </Suspense>
       ) : (
@@ -120,7 +120,7 @@ function Shelf({ ready, student }: { readonly ready: ReadyState; readonly studen
     k: () => step(-1),
     // Nothing picked, the arrows scroll.
     ...(at >= 0 && { ArrowDown: () => step(1), ArrowUp: () => step(-1) }),
-    '/': () => document.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
+    f: () => document.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
   });
   if (studio.pieces.size === 0)
     return (
@@ -151,7 +151,7 @@ function Shelf({ ready, student }: { readonly ready: ReadyState; readonly studen
           end={`${found.length} of ${studio.pieces.size} pieces, ${text.trim() === '' ? 'by level' : 'nearest first'}`}
         >
           {found.length === 0 ? (
-            <Empty title="No piece stands so">
+            <Empty title="No piece matches">
               <Button
                 onClick={() => {
                   setText('');

@@ -202,7 +202,7 @@ function OpenScore({
             {(
               [
                 ['These bars', answer.askedBoth.alone],
-                ['From here on, as the road goes', answer.askedBoth.onward],
+                ['From here, as performed', answer.askedBoth.onward],
               ] as const
             ).map(([name, size]) => (
               <li key={name}>

@@ -69,7 +69,7 @@ export const refusalWords = (
   reply: Exclude<Ending<unknown, ScoreRefusal | XRayRefusal>, { kind: 'answer' }>,
 ): string =>
   reply.kind !== 'refused'
-    ? 'The reading stopped by itself.'
+    ? 'The score could not be read to the end. Reload the page.'
     : reply.why.kind === 'no such part' ||
         reply.why.kind === 'no such bars' ||
         reply.why.kind === 'no such beat'

@@ -70,15 +70,15 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
         <Section title="Which studio">
           <p>
             {ready.which === 'demo'
-              ? 'This is the demo: invented people, kept in a database of its own. Leaving it touches nothing of one’s own.'
-              : 'This is one’s own studio. The demo is kept apart from it.'}
+              ? 'This is the demo: invented people, kept in a database of its own. Your own studio is kept apart.'
+              : 'This is your own studio. The demo is kept apart from it.'}
           </p>
           <div className={css.acts}>
             <Button onClick={() => void openStudio(ready.which === 'demo' ? 'own' : 'demo')}>
-              {ready.which === 'demo' ? 'Go to one’s own studio' : 'Look round the demo'}
+              {ready.which === 'demo' ? 'Go to your studio' : 'Look round the demo'}
             </Button>
             <Button onClick={() => setWiping(true)}>
-              {ready.which === 'demo' ? 'Lay the demo out afresh' : 'Wipe this studio'}
+              {ready.which === 'demo' ? 'Reset the demo' : 'Wipe this studio'}
             </Button>
           </div>
         </Section>
@@ -86,8 +86,8 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
       {saving.asking}
       {wiping && (
         <Confirm
-          title={ready.which === 'demo' ? 'Lay the demo out afresh?' : 'Wipe this studio?'}
-          action={ready.which === 'demo' ? 'Lay it out afresh' : 'Wipe everything'}
+          title={ready.which === 'demo' ? 'Reset the demo?' : 'Wipe this studio?'}
+          action={ready.which === 'demo' ? 'Reset it' : 'Wipe everything'}
           onClose={() => setWiping(false)}
           onConfirm={() => {
             setWiping(false);
@@ -105,20 +105,20 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
   );
 }
 
-const THEMES = ['as the system', 'light', 'dark'] as const;
+const THEMES = ['match system', 'light', 'dark'] as const;
 
 function Theme() {
-  const [theme, setTheme] = useState(localStorage.getItem('formal-stave.theme') ?? 'as the system');
+  const [theme, setTheme] = useState(localStorage.getItem('formal-stave.theme') ?? 'match system');
   return (
     <Section title="Light">
-      <div className={css.acts} role="group" aria-label="Light or dark">
+      <div className={css.acts} role="group" aria-label="Appearance">
         {THEMES.map((name) => (
           <Button
             key={name}
             pressed={theme === name}
             onClick={() => {
               setTheme(name);
-              if (name === 'as the system') {
+              if (name === 'match system') {
                 localStorage.removeItem('formal-stave.theme');
                 delete document.documentElement.dataset['theme'];
               } else {
@@ -158,7 +158,7 @@ function Backup({ ready }: { readonly ready: ReadyState }) {
   return (
     <Section
       title="Studio file"
-      end={day === null ? 'never saved' : `last saved ${formatDay(day, 'written')}`}
+      end={day === null ? 'not backed up' : `last backed up ${formatDay(day, 'written')}`}
     >
       <p>
         The studio file is the real backup: everything in one file, with a checksum. Browsers may clear what
@@ -190,7 +190,7 @@ function Backup({ ready }: { readonly ready: ReadyState }) {
           type="password"
           value={passphrase}
           onChange={setPassphrase}
-          hint="Without it nobody can open the file, the studio neither."
+          hint="Without it nobody can open the file, not even this app."
         />
         <div className={css.acts}>
           <Button type="submit" look="do" disabled={busy}>
@@ -231,7 +231,7 @@ function Snapshots({ ready }: { readonly ready: ReadyState }) {
           <li key={each.day} className={css.snapshot}>
             {formatDay(each.day, 'written')}, {each.records} records
             <Button look="quiet" onClick={() => void restoreSnapshot(ready.which, each.day)}>
-              Put back
+              Restore
             </Button>
           </li>
         ))}

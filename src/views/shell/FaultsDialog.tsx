@@ -37,14 +37,14 @@ export function FaultsDialog({
         </ul>
         <TextField
           required
-          label="Why it is entered all the same"
+          label="Why it is entered anyway"
           value={why}
           onChange={setWhy}
           error={tried && why.trim() === '' ? 'The reason is kept with the entry.' : undefined}
         />
         <DialogActs>
           <Button type="submit" look="do">
-            Enter all the same
+            Enter anyway
           </Button>
           <Button onClick={onClose}>Not yet</Button>
         </DialogActs>

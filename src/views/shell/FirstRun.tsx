@@ -28,14 +28,14 @@ export function FirstRun() {
           Begin an empty studio
         </Button>
         <Button onClick={() => void openStudio('own').then(() => goTo('/settings'))}>
-          Bring a studio from its file
+          Open a studio file
         </Button>
         <Button onClick={() => void openStudio('demo')}>Look round the demo studio</Button>
       </div>
       <p className={css.note}>
         A studio that was begun on another computer comes over in its studio file, saved there in Settings.
         The demo is a studio of invented people and pieces on Wednesday 20 January 2027. It is kept apart:
-        leaving it touches nothing of one’s own.
+        your own studio is not touched.
       </p>
     </div>
   );

@@ -3,16 +3,20 @@ import { TABS } from './views-table';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ...TABS.map(({ name, help }, at) => [String(at + 1), `${name}: ${help}`] as const),
+  ['/, Ctrl K', 'find anything'],
+  ['F', 'Fit, Programme, Repertoire: find in the list'],
   ['J, K', 'next, back'],
   ['Enter', 'the first action shown'],
   ['↑ ↓ ← →', 'from one to the next in a list, a map or a table; Tab goes on to what is after it'],
   ['P', 'print'],
   ['D', 'Register: next decision'],
+  ['S', 'Register: the student’s page'],
+  ['L', 'Register, Student: the list of students'],
   ['[, ]', 'Plan: week back, week on'],
   ['G', 'Plan: move the next gate'],
   ['Q W E R T Y', 'Mark: pick the criterion'],
   ['0 to 9', 'Mark: give the mark and go on; Shift with a figure is the student’s own'],
-  ['N', 'Mark: note at a bar'],
+  ['N', 'Mark: note at a bar; Student: note on the lesson'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['Esc', 'close'],
 ];

@@ -7,11 +7,11 @@ export interface NextStepsModel {
   readonly steps: readonly NextStep[];
 }
 
-/** "Cheapest way to strong: 14 more marks". */
+/** "Shortest way to strong: 14 more marks". */
 export const nextStepsTitle = ({ next }: NextStepsModel, missing: number): string =>
-  `Cheapest way to ${next.award.name}: ${next.gain} more ${next.gain === 1 ? 'mark' : 'marks'}${missing > 0 ? ', what is not marked counted as 0' : ''}`;
+  `Shortest way to ${next.award.name}: ${next.gain} more ${next.gain === 1 ? 'mark' : 'marks'}${missing > 0 ? ', what is not marked counted as 0' : ''}`;
 
-/** The cheapest marks to the next award, fewest first, each with what the next band of its criterion asks for. */
+/** The fewest marks to the next award, smallest step first, each with what the next band of its criterion asks for. */
 export function NextSteps({
   steps,
   level,

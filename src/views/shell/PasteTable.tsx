@@ -4,7 +4,7 @@ import { Button, CheckField, DialogActs, SelectField, Table, TextField } from '@
 import type { Draft } from './use-draft';
 import css from './PasteTable.module.css';
 
-/** Rows to mend shown at once. */
+/** Rows to fix shown at once. */
 const MOST_SHOWN = 30;
 
 /** What a teacher has typed of a table. */
@@ -141,25 +141,26 @@ function Pasted<Field extends string, Item>({
           {questions}
           {table.leftOut > 0 && (
             <p className={css.bad} role="alert">
-              The last {table.leftOut} rows are too many for one paste and stay out. Paste them after these.
+              The last {table.leftOut} rows are too many for one paste and are left out. Paste them after
+              these.
             </p>
           )}
           {shown.length > 0 && (
             <div className={css.bad}>
               <p role="status">
                 {bad.length === 0
-                  ? 'Every row is mended.'
-                  : `${bad.length} ${bad.length === 1 ? 'row stays' : 'rows stay'} out. Mend ${bad.length === 1 ? 'it' : 'them'} here, or go on without.`}
+                  ? 'Every row is fixed.'
+                  : `${bad.length} ${bad.length === 1 ? 'row is' : 'rows are'} left out. Fix ${bad.length === 1 ? 'it' : 'them'} here, or go on without.`}
               </p>
               <Table
-                label="Rows to mend"
+                label="Rows to fix"
                 head={['Line', 'Reason', ...mapped.map((field) => fields[field][0] ?? field)]}
                 tight
               >
                 {shown.map(({ line, cells }) => (
                   <tr key={line}>
                     <th scope="row">{line}</th>
-                    <td>{bad.find((row) => row.line === line)?.why ?? 'mended'}</td>
+                    <td>{bad.find((row) => row.line === line)?.why ?? 'fixed'}</td>
                     {mapped.map((field) => {
                       const at = map.columns[field];
                       return (
@@ -187,7 +188,7 @@ function Pasted<Field extends string, Item>({
                 ))}
               </Table>
               {bad.length > shown.length && (
-                <p>The first {MOST_SHOWN} are shown; the others follow as these are mended.</p>
+                <p>The first {MOST_SHOWN} are shown; the others follow as these are fixed.</p>
               )}
             </div>
           )}
@@ -215,7 +216,7 @@ function Pasted<Field extends string, Item>({
       )}
       <DialogActs>
         <Button look="do" disabled={items.length === 0} onClick={() => onTake(items, bad)}>
-          Take {items.length} {items.length === 1 ? itemWord : `${itemWord}s`}
+          Import {items.length} {items.length === 1 ? itemWord : `${itemWord}s`}
         </Button>
       </DialogActs>
     </>

@@ -16,6 +16,7 @@ import { goTo } from './addresses';
 import { scrollAsLeft } from './kept-scroll';
 import { say } from './say';
 import { forgetLeftForm, useLeftForm } from './use-draft';
+import { useFind } from './use-find';
 import { useKeptFocus } from './use-kept-focus';
 import { useKeys } from './use-keys';
 import { checkWhole, useWholeCheck } from './use-whole-check';
@@ -35,6 +36,7 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
   const [keysShown, showKeys] = useState(false);
   const [asideShown, showAside] = useState(false);
   const which = state.kind === 'ready' ? state.which : null;
+  const { finding, find, FindDialog } = useFind(which !== null);
   const day = state.kind === 'ready' ? state.now.day : null;
   // The first one follows the first change of an empty studio.
   const begun = state.kind === 'ready' && state.saved > 0;
@@ -58,6 +60,8 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
     'Ctrl+y': () => void redo(),
     'Ctrl+Shift+z': () => void redo(),
     '?': () => showKeys(true),
+    '/': () => find(true),
+    'Ctrl+k': () => find(true),
   });
   switch (state.kind) {
     case 'opening':
@@ -72,31 +76,32 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
       return (
         <ErrorSay title="The studio could not be opened">
           <p>{state.message}</p>
-          <p>Nothing was changed. Close other tabs of this studio and load the page again.</p>
-          <Button onClick={() => location.reload()}>Load again</Button>
+          <p>Nothing was changed. Close other tabs of this studio and reload the page.</p>
+          <Button onClick={() => location.reload()}>Reload</Button>
         </ErrorSay>
       );
     case 'ready':
       return (
         <Boundary which={state.which}>
-          <MastheadDay ready={state} onKeys={() => showKeys(true)} />
+          <MastheadDay ready={state} onKeys={() => showKeys(true)} onFind={() => find(true)} />
           {state.which === 'demo' && <DemoStrip />}
           {state.notice !== null && (
             <ErrorSay title={state.notice}>
-              <Button onClick={dismissNotice}>Understood</Button>
+              <Button onClick={dismissNotice}>OK</Button>
             </ErrorSay>
           )}
           <FormLeft />
           {state.aside.length > 0 && (
             <p className={css.aside}>
-              {state.aside.length} {state.aside.length === 1 ? 'record does' : 'records do'} not hold together
-              and {state.aside.length === 1 ? 'was' : 'were'} set aside; nothing was deleted.{' '}
+              {state.aside.length} {state.aside.length === 1 ? 'record' : 'records'} could not be read and{' '}
+              {state.aside.length === 1 ? 'was' : 'were'} set aside; nothing was deleted.{' '}
               <Button look="quiet" onClick={() => showAside(true)}>
                 Show them
               </Button>
             </p>
           )}
           {children(state)}
+          {finding && FindDialog && <FindDialog studio={state.studio} onClose={() => find(false)} />}
           <Suspense>
             {keysShown && <KeysDialog onClose={() => showKeys(false)} />}
             {asideShown && <SetAsideDialog aside={state.aside} onClose={() => showAside(false)} />}
@@ -111,7 +116,7 @@ const DemoStrip = () => (
   <div className={css.demo} role="note" aria-label="Demo studio">
     <b>Demo studio.</b> Its people, pieces and boards are invented.
     <Button look="quiet" onClick={() => void openStudio('own').then(() => goTo('/'))}>
-      Go to your own studio
+      Go to your studio
     </Button>
   </div>
 );
@@ -125,10 +130,10 @@ function FormLeft() {
         <p className={css.aside}>
           What you typed in “{form.title}” is kept: open it again to go on.{' '}
           <Button look="quiet" onClick={forgetLeftForm}>
-            Understood
+            OK
           </Button>{' '}
           <Button look="quiet" onClick={form.drop}>
-            Throw it away
+            Discard it
           </Button>
         </p>
       )}
@@ -136,11 +141,22 @@ function FormLeft() {
   );
 }
 
-function MastheadDay({ ready, onKeys }: { readonly ready: ReadyState; readonly onKeys: () => void }) {
+function MastheadDay({
+  ready,
+  onKeys,
+  onFind,
+}: {
+  readonly ready: ReadyState;
+  readonly onKeys: () => void;
+  readonly onFind: () => void;
+}) {
   const place = document.getElementById('masthead-day');
   if (!place) return null;
   return createPortal(
     <div className={css.day}>
+      <button type="button" className={css.turn} title="Find anything: / or Ctrl K" onClick={onFind}>
+        Find
+      </button>
       <button
         type="button"
         className={css.turn}
@@ -197,8 +213,8 @@ class Boundary extends Component<BoundaryProps, { readonly message: string | nul
     return (
       <ErrorSay title="This page failed">
         <p>{this.state.message}</p>
-        <p>Everything acknowledged so far is kept.</p>
-        <Button onClick={() => location.reload()}>Load again</Button>
+        <p>Everything saved so far is kept.</p>
+        <Button onClick={() => location.reload()}>Reload</Button>
       </ErrorSay>
     );
   }

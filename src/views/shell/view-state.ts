@@ -24,6 +24,9 @@ export function remembered(name: Looked): string | null {
   return name !== 'day' && (cameBare || name === 'goal') ? sessionStorage.getItem(memoryOf(name)) : null;
 }
 
+/** The views of a goal look at this one from now on. */
+export const bearInMind = (goalId: string): void => sessionStorage.setItem(memoryOf('goal'), goalId);
+
 /** Says in the address what is looked at, so that going back, loading again and a link show the same; and keeps it. */
 export function mirror(name: Looked, value: string | null): void {
   const url = new URL(location.href);

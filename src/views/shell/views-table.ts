@@ -34,6 +34,8 @@ export const VIEWS: readonly View[] = [
   tab('/mark', 'Mark', 'marks by criterion; here the figures give marks', false),
   tab('/readiness', 'Readiness', 'where a goal stands, and what is missing'),
   tab('/library', 'Library', 'requirements, their lists and their rules'),
+  under('Register', '/students', 'Students', 'everyone in the studio: find, add, paste, archive'),
+  under('Register', '/student', 'Student', 'all of one student: lesson, goals, marks, card, notes, skills'),
   under('Library', '/placements', 'Placements', 'where each set puts a piece'),
   under('Library', '/repertoire', 'Repertoire', 'the shelf, and what each student plays'),
   under('Library', '/scores', 'Scores', 'scores, their demands and notes by bar'),

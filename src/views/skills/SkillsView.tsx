@@ -86,6 +86,7 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
     <>
       <PageLine
         title={`${student.name}: skills`}
+        href={hrefOf('/student', { student: student.id })}
         sub={`${student.instrument} · ${lines.filter((each) => each.place === 'held').length} held, ${lines.filter((each) => each.place === 'next').length} to be learned next`}
         end={
           <SelectField
@@ -99,7 +100,7 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
           />
         }
       />
-      <ul className={css.key} aria-label="Signs">
+      <ul className={css.key} aria-label="Legend">
         <li>
           <Glyph name="tick" /> held
         </li>
@@ -166,7 +167,7 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
               />
             </Section>
           )}
-          <Section title="Skills of one’s own" end={`${studio.settings.ownSkills.length}`}>
+          <Section title="Your own skills" end={`${studio.settings.ownSkills.length}`}>
             <ul>
               {studio.settings.ownSkills.map((each) => (
                 <li key={each.id}>
@@ -182,7 +183,7 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
                 type({ id: `own.${newId()}`, name: '', family: family ?? 'general', needs: [], stage: 1 })
               }
             >
-              Type a skill
+              Add a skill
             </Button>
           </Section>
           <Section title="Pathways" end="the order of this student’s school">
@@ -215,7 +216,7 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
             })}
           </Section>
           {ask.length > 0 && (
-            <Section title="Still there?" end="not heard for a year">
+            <Section title="Due for a check" end="not heard for a year">
               <ul>
                 {ask.map((each) => (
                   <li key={each.skillId}>
@@ -300,14 +301,14 @@ function Exception({
         if (text.trim() !== '') onSet(text.trim());
       }}
     >
-      <TextField label="Done without, because" value={text} onChange={setText} />
+      <TextField label="Skipped because" value={text} onChange={setText} />
       <Button type="submit" disabled={text.trim() === ''}>
-        Make the exception
+        Skip it
       </Button>
     </form>
   ) : (
     <p>
-      Done without: {why}{' '}
+      Skipped: {why}{' '}
       <Button look="quiet" onClick={() => onSet(null)}>
         Take it back
       </Button>

@@ -22,7 +22,7 @@ interface ChosenEvidence {
 }
 
 export const choose = ruleModule<Choose>()({
-  name: 'So many pieces from one list',
+  name: 'Number of pieces from one list',
   about: 'pieces',
   title: (rule, level) => `${fromTo(rule)} from ${nameOf(level, rule.componentId)}`,
   check: (rule, entry, slots) => {

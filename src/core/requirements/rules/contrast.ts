@@ -51,7 +51,7 @@ export const contrast = ruleModule<ContrastRule>()({
     const here = known.length > 0 ? known.join(', ') : 'Nothing known yet';
     if (status === 'unmet')
       return evidence.repeated !== null && rule.between === 'all'
-        ? `${here}: ${evidence.repeated} stands twice. Change one of the two.`
+        ? `${here}: ${evidence.repeated} appears twice. Change one of the two.`
         : `${here}. No choice left brings a contrast.`;
     return `${here}${toChoose(evidence.open)}.${unknown.length > 0 ? ` Not known of ${list(unknown)}.` : ''}`;
   },

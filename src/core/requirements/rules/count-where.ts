@@ -55,10 +55,10 @@ const where: Field<ChoicePredicate> = {
     const values = VALUES[on];
     const hint = on === 'component' ? 'a letter' : on === 'grade' ? 'as 4–6' : null;
     return [
-      { name: 'on', label: 'Whose', options: PROPERTIES },
+      { name: 'on', label: 'Property', options: PROPERTIES },
       {
         name: 'is',
-        label: 'Is',
+        label: 'Value',
         follows: 'on',
         ...(values && { options: values }),
         ...(hint !== null && { hint }),
@@ -103,7 +103,7 @@ function such(predicate: ChoicePredicate, level: LevelOf): string {
     case 'accompaniment':
       return predicate.is;
     case 'kind':
-      return predicate.is === 'piece' ? 'that is no study' : `that is a ${predicate.is}`;
+      return predicate.is === 'piece' ? 'that is not a study' : `that is a ${predicate.is}`;
     case 'period':
       return `of the ${predicate.is} period`;
     case 'character':
@@ -111,7 +111,7 @@ function such(predicate: ChoicePredicate, level: LevelOf): string {
     case 'component':
       return `from list ${letterIn(level, predicate.is)}`;
     case 'own choice':
-      return predicate.is === 'own choice' ? 'of own choice' : 'from the lists';
+      return predicate.is === 'own choice' ? 'of the student’s own choice' : 'from the lists';
     case 'grade':
       return predicate.from === predicate.to
         ? `graded ${predicate.from}`
@@ -122,7 +122,7 @@ function such(predicate: ChoicePredicate, level: LevelOf): string {
 }
 
 export const countWhere = ruleModule<CountWhere>()({
-  name: 'At least or at most so many pieces that …',
+  name: 'Minimum or maximum number of pieces that …',
   about: 'pieces',
   title: (rule, level) => `${capital(rule.bound)} ${pieces(rule.count)} ${such(rule.where, level)}`,
   check: (rule, entry, slots) => {

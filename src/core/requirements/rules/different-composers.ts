@@ -35,7 +35,7 @@ export const differentComposers = ruleModule<DifferentComposers>()({
     return { status: decide(possible, open === 0), evidence };
   },
   sentence: (_, { status, evidence: { names, repeated, open } }) => {
-    if (repeated !== null) return `${repeated} stands twice. Change one of the two.`;
+    if (repeated !== null) return `${repeated} appears twice. Change one of the two.`;
     if (status === 'unmet') return 'No composer is left for an open list.';
     return `${names.length > 0 ? list(names) : 'Nothing chosen yet'}${toChoose(open)}.`;
   },

@@ -70,7 +70,7 @@ const orNothing = (value: string | number | null) => (value === null ? '' : Stri
 export const amount = (min: number, max: number, look: Look): Field<number> =>
   typedField(look, whole(min, max), wholeOf, String);
 /** What is said of bounds that are missing or turned round. */
-export const BOUNDS = 'From and to, the least first.';
+export const BOUNDS = 'From and to: put the smaller number first.';
 /** At least and at most so many, both given. */
 export const bounds = (most: number): { readonly min: Field<number>; readonly max: Field<number> } => ({
   min: amount(0, most, { label: 'At least', wrong: BOUNDS }),

@@ -156,7 +156,7 @@ export const gradedPieces = ruleModule<GradedPieces>()({
   problems: (rule, _, say) => {
     const values = rule.classes.map((each) => plain(each.value));
     for (const value of new Set(values.filter((each, at) => values.indexOf(each) !== at)))
-      say('.classes', `"${value}" stands twice`);
+      say('.classes', `"${value}" appears twice`);
     if (rule.by === 'entry fact' && rule.fact.trim() === '') say('.fact', 'no fact decides the class');
   },
   search: {

@@ -78,7 +78,8 @@ const unordered = ({ min, max }: Bounds) => (min ?? 0) > (max ?? Infinity);
 export const sayUnordered = (rule: Bounds, say: Say): void => {
   if (unordered(rule)) say('.max', 'the most is below the least');
 };
-export const leastFirst = (rule: Bounds): string | null => (unordered(rule) ? 'The least first.' : null);
+export const leastFirst = (rule: Bounds): string | null =>
+  unordered(rule) ? 'Put the smaller number first.' : null;
 /** The same where one of the two at least must be given. */
 export const someBound =
   (none: string) =>

@@ -31,7 +31,7 @@ export const takes = ruleModule<Takes>()({
       ? 'Not known how many takes were made.'
       : `${capital(number(count))} ${count === 1 ? 'take' : 'takes'}, ${continuous ? 'one continuous recording' : 'not continuous: record it again whole'}.`,
   fields: {
-    max: amount(1, 99, { label: 'At most so many takes', wrong: WRONG }),
+    max: amount(1, 99, { label: 'Maximum takes', wrong: WRONG }),
     continuous: yesOrNo('In one piece'),
   },
 });

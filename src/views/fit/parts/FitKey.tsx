@@ -9,12 +9,12 @@ const SIGNS: readonly (readonly [FitMarkName, string, string])[] = [
   ['undecided', '', 'undecided, something unknown'],
   ['not eligible', '', 'not eligible'],
   ['held', '', 'held'],
-  ['past it', '', 'past it'],
+  ['already passed', '', 'already passed'],
 ];
 
 /** What the signs mean. */
 export const FitKey = () => (
-  <ul className={css.key} aria-label="Signs">
+  <ul className={css.key} aria-label="Legend">
     {SIGNS.map(([name, figure, words]) => (
       <li key={words}>
         <FitMark name={name} figure={figure} /> {words}

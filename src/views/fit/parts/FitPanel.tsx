@@ -6,7 +6,7 @@ import {
   fitDetail,
   openFit,
   readyColumn,
-  readyStudent,
+  prepareStudent,
   type FitState,
 } from '@/core/fit';
 import { formatTime } from '@/core/music';
@@ -57,7 +57,7 @@ export function FitPanel({
   const fit = useMemo(() => openFit(fitSettings(studio, now.day)), [studio, now.day]);
   const own = useMemo(() => {
     const asked = fitStudentReader(studio, now.day)(student);
-    return fitDetail(fit, readyStudent(fit, asked), readyColumn(fit, column));
+    return fitDetail(fit, prepareStudent(fit, asked), readyColumn(fit, column));
   }, [fit, studio, now.day, student, column]);
   // A column stands for the level in every instrument; when none fits, the refusal names them all.
   const detail =
@@ -118,7 +118,7 @@ export function FitPanel({
     <aside className={css.panel} aria-label="The selected cell">
       {entering.asking}
       <h2 className={css.title}>
-        {student.name}, {level.name}
+        <a href={hrefOf('/student', { student: student.id })}>{student.name}</a>, {level.name}
       </h2>
       <p className={css.soft}>
         {whoPlays(student, now.day)} · {setLabel(set)}, {session.name}, {formatDay(session.day, 'medium')}
@@ -220,7 +220,7 @@ export function FitPanel({
             })}
           </ul>
           <p className={css.soft}>
-            The fewest minutes of work of all programmes that keep the rules; skills counted in.
+            The least work of all programmes that meet the rules, new skills included.
           </p>
         </Section>
       )}

@@ -106,7 +106,7 @@ export function ComponentFields({
         {field('maxMark', 'Marks for each')}
         {weighted && field('weight', 'Weight')}
         <Button look="quiet" onClick={() => setWords(!words)} aria-expanded={words}>
-          Bands and their words
+          Bands and descriptors
         </Button>
         <Button look="quiet" onClick={() => onMove(-1)}>
           Up

@@ -43,7 +43,7 @@ export function ImportRequirementDialog({
           </DialogActs>
         </>
       )}
-      {read && !read.ok && <Problems title="This file cannot be taken" problems={read.why} />}
+      {read && !read.ok && <Problems title="This file cannot be imported" problems={read.why} />}
       {file && (
         <>
           <p>
@@ -58,7 +58,7 @@ export function ImportRequirementDialog({
           </p>
           <DialogActs>
             <Button look="do" onClick={() => void takeRequirementFile(file).then(() => onTaken(file.set.id))}>
-              Take it into the library
+              Import it into the library
             </Button>
           </DialogActs>
         </>

@@ -61,7 +61,7 @@ export function LevelTabs({
             }}
           >
             {each.name.trim() || 'no name'}
-            {wrong.has(each.id) && <span className={css.wrong}> to mend</span>}
+            {wrong.has(each.id) && <span className={css.wrong}> to fix</span>}
           </button>
         ))}
       </div>

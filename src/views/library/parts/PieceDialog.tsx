@@ -1,6 +1,6 @@
 import { readDemands, readParts, tempoOf, writeDemands, writeParts } from '@/core/files';
 import { formatTime, parseTime } from '@/core/music';
-import { ACCOMPANIMENTS, leavingOut, PIECE_KINDS, type Piece } from '@/core/repertoire';
+import { ACCOMPANIMENTS, omit, PIECE_KINDS, type Piece } from '@/core/repertoire';
 import { savePiece } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
 import { useDraft } from '../../shell/use-draft';
@@ -79,7 +79,7 @@ export function PieceDialog({
               return;
             saving.save(
               {
-                ...leavingOut(piece, 'instrument', 'parts', 'span', 'book', 'page', 'notes'),
+                ...omit(piece, 'instrument', 'parts', 'span', 'book', 'page', 'notes'),
                 title: fields.title.trim(),
                 composer: fields.composer.trim(),
                 seconds,
@@ -170,7 +170,7 @@ export function PieceDialog({
               rows={3}
               onChange={set('demands')}
               error={errors.demands}
-              hint="a demand each, with ; between them"
+              hint="separate demands with semicolons"
             />
             <TextField
               label="Parts"

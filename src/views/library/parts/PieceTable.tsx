@@ -124,7 +124,7 @@ export function PieceTable({
                     label={`Take ${each.title} out`}
                     onClick={() => onGrade(each.id, null)}
                   >
-                    Take out
+                    Remove
                   </Button>
                 )}
               </td>
@@ -141,7 +141,7 @@ export function PieceTable({
             <Button disabled={at === ids.length - 1} onClick={() => move(at, at + 1)}>
               Move down
             </Button>
-            <Button onClick={() => onOrder(ids.toSpliced(at, 1))}>Take out of the list</Button>
+            <Button onClick={() => onOrder(ids.toSpliced(at, 1))}>Remove from the list</Button>
             <span className={css.keys}>
               <KeyCap name="Alt" /> <KeyCap name="↑" /> <KeyCap name="↓" /> move
             </span>

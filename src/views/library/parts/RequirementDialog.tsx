@@ -42,7 +42,7 @@ export function RequirementDialog({
   readonly onClose: () => void;
 }) {
   const title =
-    copyOf !== null ? `A copy of ${copyOf}` : given ? `Change ${setLabel(given)}` : 'Type a requirement';
+    copyOf !== null ? `A copy of ${copyOf}` : given ? `Change ${setLabel(given)}` : 'New requirement';
   const form = useDraft(
     copyOf !== null ? `set/copy of ${copyOf}` : `set/${given?.id ?? 'new'}`,
     title,
@@ -192,7 +192,7 @@ export function RequirementDialog({
           {tried && !read.ok && (
             <p className={css.problem} role="alert">
               {Object.keys(problems).length}{' '}
-              {Object.keys(problems).length === 1 ? 'field needs' : 'fields need'} mending; each says what.{' '}
+              {Object.keys(problems).length === 1 ? 'field needs' : 'fields need'} fixing; each says what.{' '}
               {Object.values(problems)[0]}
             </p>
           )}

@@ -36,7 +36,7 @@ export function EffortDialog({
     <Dialog title="Minutes and effort" onClose={onClose} typed={false} wide>
       <Table
         label="Minutes of each item"
-        head={['Item', 'Minutes asked', 'Left', 'Where they come from', 'Change']}
+        head={['Item', 'Minutes needed', 'Left', 'Where they come from', 'Change']}
       >
         {plan.items.map((item) => (
           <tr key={item.componentId}>

@@ -3,6 +3,7 @@ import { formatDay } from '@/core/time';
 import { GlyphShape } from '@/ui';
 import { weekOf, type Geometry } from '../stave-model';
 import css from './GateButtons.module.css';
+import { gateName } from '../../shell/words';
 
 type Gate = PlanItem['gates'][number];
 interface PlacedGate {
@@ -75,7 +76,7 @@ export const GateButtons = ({
       type="button"
       className={css.gate}
       style={{ insetInlineStart: x - 15, insetBlockStart: y - 36 }}
-      aria-label={`${item.letter}, gate of ${gate.stage}, ${formatDay(gate.day, 'written')}, ${gate.passedOn ? 'passed' : waiting ? 'due' : 'to come'}`}
+      aria-label={`${item.letter}, ${gateName(gate.stage)}, ${formatDay(gate.day, 'written')}, ${gate.passedOn ? 'passed' : waiting ? 'due' : 'to come'}`}
       onClick={() => onGate(item.componentId, gate.stage)}
     />
   ));

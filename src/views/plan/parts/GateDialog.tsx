@@ -4,6 +4,7 @@ import type { GoalContext } from '@/core/register';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { setGate } from '@/store';
 import { Button, Dialog, DialogActs, SelectField } from '@/ui';
+import { gateName } from '../../shell/words';
 
 /** One gate: heard and passed, or moved to the start of another week, or back to where it was computed. */
 export function GateDialog({
@@ -27,16 +28,16 @@ export function GateDialog({
     onClose();
   };
   return (
-    <Dialog title={`${item.letter}, ${item.title}: gate of “${gate.stage}”`} onClose={onClose}>
+    <Dialog title={`${item.letter}, ${item.title}: ${gateName(gate.stage)}`} onClose={onClose}>
       <p>
         {gate.passedOn
           ? `Passed on ${formatDay(gate.passedOn, 'written')}.`
           : `To be heard on ${formatDay(gate.day, 'written')}.`}{' '}
-        {gate.movedFrom ? `Moved from ${formatDay(gate.movedFrom, 'written')}.` : ''} No gate, no start of the
-        next stage.
+        {gate.movedFrom ? `Moved from ${formatDay(gate.movedFrom, 'written')}.` : ''} The next stage starts
+        once this is passed.
       </p>
       <SelectField
-        label="Move it to the lesson week of"
+        label="Move to the week of"
         value={gate.day}
         options={[
           ...(plan.weeks.some((week) => week.from === gate.day)
@@ -54,7 +55,7 @@ export function GateDialog({
             Heard and passed today
           </Button>
         ) : (
-          <Button onClick={() => change({ passedOn: null })}>Not passed after all</Button>
+          <Button onClick={() => change({ passedOn: null })}>Undo “passed”</Button>
         )}
         {gate.movedFrom !== null && (
           <Button onClick={() => change({ movedTo: null })}>

@@ -40,7 +40,7 @@ export function Overload({
   if (plan.feasible)
     return (
       <p className={css.fits}>
-        Fullest stretch: {stretch} holds {sums}.
+        Tightest stretch: {stretch} holds {sums}.
       </p>
     );
   const over = critical.demand - critical.minutes;
@@ -57,14 +57,13 @@ export function Overload({
           (over / weeks / Math.max(1, context.student.minutesByWeekday.filter((each) => each > 0).length)) *
             10,
         ) / 10}{' '}
-        minutes more on each practice day there would do; so would a gate moved later, or a piece with fewer
-        bars to learn
+        more minutes on each practice day would do; so would a later gate, or a piece with fewer bars to learn
         {later ? `; or the ${later.name} on ${formatDay(later.day, 'written')}` : ''}.{' '}
         {start === null
           ? 'No start in the last two years would have been early enough.'
           : start < ready.now.day
-            ? `Begun by ${formatDay(start, 'written')} it would have fitted.`
-            : 'Begun afresh today it fits: the gates as they stand ask more than the work does.'}
+            ? `Started by ${formatDay(start, 'written')}, it would have fitted.`
+            : 'A plan made new today fits: the gates as set ask for more than the work does.'}
       </p>
     </div>
   );

@@ -4,6 +4,7 @@ import { formatDay, lessonDays, type Closure } from '@/core/time';
 import { Table } from '@/ui';
 import { drawnPast, marksHeard } from '../stave-model';
 import css from './PlanTable.module.css';
+import { gateName } from '../../shell/words';
 
 /** The stave in words and figures: every week with its lesson, phases, minutes, tempos, gates and the marks heard in it. */
 export function PlanTable({
@@ -64,7 +65,7 @@ function cellWords(context: GoalContext, plan: Plan, item: PlanItem, at: number)
     ...gates.map(({ stage: of, day, passedOn }) =>
       passedOn === null
         ? `gate ${formatDay(day, 'short')}`
-        : `gate of ${of} passed ${formatDay(passedOn, 'short')}`,
+        : `${gateName(of)} passed ${formatDay(passedOn, 'short')}`,
     ),
     ...(heard.length === 0 ? [] : [`heard: ${heard.map(({ say }) => say).join(', ')}`]),
   ].join('; ');

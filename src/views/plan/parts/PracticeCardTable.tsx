@@ -71,7 +71,7 @@ export function PracticeCardTable({
         </tbody>
         <tfoot>
           <tr>
-            <th scope="row">Set, of the minutes there are</th>
+            <th scope="row">Set, of the minutes available</th>
             {card.days.map(({ day, asked }) => (
               <td key={day}>
                 <b data-over={asked > minutesOfDay(practice, day)}>{asked}</b> of{' '}

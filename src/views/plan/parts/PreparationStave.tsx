@@ -301,7 +301,7 @@ function Frame({ plan, geometry }: Part) {
   );
 }
 
-/** Minutes asked each week; the line is the minutes there are; what is over is hatched, outlined and said. */
+/** Minutes needed each week; the line is the minutes there are; what is over is hatched, outlined and said. */
 function LoadBand({ plan, geometry }: Part) {
   const { today, weekWidth, loadBase } = geometry;
   const most = Math.max(1, ...plan.weeks.map((week) => Math.max(week.load, week.minutes)));
@@ -312,7 +312,7 @@ function LoadBand({ plan, geometry }: Part) {
         Load
       </text>
       <text x={0} y={loadBase - 8} className={css.soft}>
-        minutes asked; line = minutes there are
+        minutes needed; line = minutes available
       </text>
       {plan.weeks.map((week, at) => {
         const x = today + at * weekWidth;

@@ -66,7 +66,7 @@ export function CandidateList({
     // Nothing picked, the arrows scroll.
     ...(cursor !== null && { ArrowDown: () => step(1), ArrowUp: () => step(-1) }),
     Enter: () => cursor !== null && onChoose(cursor),
-    '/': () => document.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
+    f: () => document.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
   });
   return (
     <Section
@@ -116,11 +116,11 @@ export function CandidateList({
                 <span className={css.soft} />
                 {(chosen || breaks !== null || context.goal.leftOut?.includes(piece.id)) && (
                   <span className={css.why}>
-                    {chosen ? 'set now' : context.goal.leftOut?.includes(piece.id) ? 'left out' : breaks}
+                    {chosen ? 'chosen now' : context.goal.leftOut?.includes(piece.id) ? 'excluded' : breaks}
                   </span>
                 )}
               </button>
-              {piece.id === cursor && stands !== '' && <p className={css.soft}>Stands at {stands}.</p>}
+              {piece.id === cursor && stands !== '' && <p className={css.soft}>Placed at {stands}.</p>}
               {piece.id === cursor && (
                 <div className={css.acts}>
                   <Button look="do" onClick={() => onChoose(piece.id)}>
@@ -133,7 +133,7 @@ export function CandidateList({
                     look="quiet"
                     onClick={() => onLeaveOut(piece.id, !context.goal.leftOut?.includes(piece.id))}
                   >
-                    {context.goal.leftOut?.includes(piece.id) ? 'Take back in' : 'Leave out'}
+                    {context.goal.leftOut?.includes(piece.id) ? 'Include again' : 'Exclude'}
                   </Button>
                 </div>
               )}

@@ -99,7 +99,7 @@ export function CompareDialog({
           <th scope="row">Set</th>
           {columns.map(({ ranked }, at) => (
             <td key={at}>
-              <Button onClick={() => onTake(ranked)}>Take programme {at + 1}</Button>
+              <Button onClick={() => onTake(ranked)}>Use programme {at + 1}</Button>
             </td>
           ))}
         </tr>

@@ -17,11 +17,11 @@ export function GoalHistory({
   const words = (event: GoalEvent): string => {
     switch (event.kind) {
       case 'deferred':
-        return `deferred from ${findSession(set, event.fromSessionId)?.name ?? 'a session that is gone'}${event.enteredOn ? `, where it was entered on ${formatDay(event.enteredOn, 'written')}` : ''}`;
+        return `deferred from ${findSession(set, event.fromSessionId)?.name ?? 'a deleted session'}${event.enteredOn ? `, where it was entered on ${formatDay(event.enteredOn, 'written')}` : ''}`;
       case 'set all the same':
-        return `set all the same: ${event.why}`;
+        return `set anyway: ${event.why}`;
       case 'entered all the same':
-        return `entered all the same: ${event.why} (${event.open.join(' ')})`;
+        return `entered anyway: ${event.why} (${event.open.join(' ')})`;
       case 'changed after entry':
         return `changed after entry, ${event.what}; ${event.toldOn ? `the office was told on ${formatDay(event.toldOn, 'written')}` : 'the office must be told'}`;
     }

@@ -16,7 +16,7 @@ function boxOf({ verdict, then }: Row): { readonly glyph: GlyphName; readonly sa
   const now = verdict.status;
   const next = then?.status ?? now;
   if (next === 'unmet') return { glyph: 'gate waiting', say: 'not met' };
-  if (next === 'met' && now !== 'met') return { glyph: 'half', say: 'met if this piece is set' };
+  if (next === 'met' && now !== 'met') return { glyph: 'half', say: 'met if this piece is chosen' };
   if (next === 'met') return { glyph: 'gate passed', say: 'met' };
   if (next === 'waived') return { glyph: 'tick', say: 'waived' };
   return { glyph: 'gate', say: 'undecided' };

@@ -43,7 +43,7 @@ export function Slot({
                 : undefined;
           return (
             <div key={at}>
-              <p className={css.title}>{piece?.title ?? 'A piece that is gone'}</p>
+              <p className={css.title}>{piece?.title ?? 'Deleted piece'}</p>
               <p className={css.facts}>
                 {choice.kind === 'excerpt' ? `bars ${formatBars(choice.bars)}` : pieceFacts(piece)}
                 {choice.kind === 'excerpt' &&
@@ -58,12 +58,12 @@ export function Slot({
               {choice.kind === 'piece' && (
                 <div className={css.wishes}>
                   <CheckField
-                    label="stays"
+                    label="Keep"
                     checked={!context.goal.loose?.includes(choice.pieceId)}
-                    onChange={(stays) => void loosen(context.goal.id, choice.pieceId, !stays)}
+                    onChange={(keep) => void loosen(context.goal.id, choice.pieceId, !keep)}
                   />
                   <Button look="quiet" onClick={() => onDrop(at)}>
-                    Take out
+                    Remove
                   </Button>
                 </div>
               )}
@@ -73,7 +73,7 @@ export function Slot({
         {trial && (
           <div>
             <p className={css.trial}>{trial.title}</p>
-            <p className={css.facts}>{pieceFacts(trial)}; not yet set</p>
+            <p className={css.facts}>{pieceFacts(trial)}; not chosen yet</p>
           </div>
         )}
         {choices.length === 0 && !trial && <p className={css.none}>not chosen</p>}

@@ -37,14 +37,17 @@ export function SuggestionList({
   const unseen = sums.cut + sums.unsaid;
   const obstacles = found?.conflict?.kind === 'conflict' ? found.conflict.obstacles : null;
   return (
-    <Section title="Best programmes" end={sums.question.locked.length > 0 ? 'what stays is kept' : undefined}>
+    <Section
+      title="Best programmes"
+      end={sums.question.locked.length > 0 ? 'kept pieces stay in' : undefined}
+    >
       <Tell
         words={count === undefined ? '' : count === 1 ? 'One programme found' : `${count} programmes found`}
       />
       {advice.kind === 'asking' && (
         <div className={css.acts}>
           <Loading
-            what={advice.tried === 0 ? 'Searched' : `${advice.tried.toLocaleString('en')} places looked at`}
+            what={advice.tried === 0 ? 'Searched' : `${advice.tried.toLocaleString('en')} options checked`}
           />
           {advice.tried > 0 && (
             <Button look="quiet" onClick={onStop}>
@@ -99,7 +102,7 @@ export function SuggestionList({
                 look="quiet"
                 onClick={() => found.nearest[0] && onTake(programmeOf(found.nearest[0].programme, context))}
               >
-                Take the nearest
+                Use the nearest
               </Button>
             </>
           )}
@@ -124,7 +127,7 @@ export function SuggestionList({
               </ul>
             </details>
             <Button look="quiet" onClick={() => onTake(programmeOf(ranked, context))}>
-              Take programme {at + 1}
+              Use programme {at + 1}
             </Button>
           </li>
         ))}
@@ -149,16 +152,16 @@ export function SuggestionList({
         </p>
       )}
       {sums.question.banned.length > 0 && (
-        <ul className={css.obstacles} aria-label="Left out">
+        <ul className={css.obstacles} aria-label="Excluded">
           {sums.question.banned.map((id) => (
             <li key={id}>
-              {studio.pieces.get(id)?.title ?? 'A piece that is gone'} is left out.{' '}
+              {studio.pieces.get(id)?.title ?? 'Deleted piece'} is excluded.{' '}
               <Button
                 look="quiet"
                 label={`Take ${studio.pieces.get(id)?.title ?? id} back in`}
                 onClick={() => onTakeBackIn(id)}
               >
-                Take back in
+                Include again
               </Button>
             </li>
           ))}

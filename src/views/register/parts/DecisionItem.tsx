@@ -30,7 +30,10 @@ export function DecisionItem(props: DecisionProps) {
       <Glyph name="decision" size={13} />
       <div>
         <p>
-          <b>{shortName(names.student.name)}.</b> {decisionWords(decision, today)}
+          <a className={css.name} href={hrefOf('/student', { student: names.student.id })}>
+            {shortName(names.student.name)}.
+          </a>{' '}
+          {decisionWords(decision, today)}
         </p>
         <div className={css.choices}>
           <Choices {...props} />

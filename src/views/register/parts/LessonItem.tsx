@@ -1,16 +1,15 @@
-import { useState } from 'react';
 import { formatBars } from '@/core/music';
-import type { LessonRecord, LessonStep } from '@/core/students';
+import type { LessonStep } from '@/core/students';
 import type { DayLesson } from '@/core/register';
 import { whoPlays } from '@/core/students';
 import { formatDay, type CalendarDay } from '@/core/time';
 import type { Now } from '@/store';
-import { Button, DecisionLine, Glyph, LinkButton, MiniStave, TempoMark, classes } from '@/ui';
+import { DecisionLine, Glyph, LinkButton, MiniStave, TempoMark, classes } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
 import { miniLines, type LessonRow } from '../register-model';
 import { decisionWords } from '../decision-words';
 import { weeksWords } from '../../shell/words';
-import { MoveLessonDialog } from './MoveLessonDialog';
+import { LessonActs, type OnRecord } from '../../shell/LessonActs';
 import css from './LessonItem.module.css';
 
 const STATES: Readonly<Record<DayLesson['state'], string>> = {
@@ -20,13 +19,6 @@ const STATES: Readonly<Record<DayLesson['state'], string>> = {
   cancelled: 'cancelled',
   moved: 'moved',
 };
-
-export type LessonChange = Partial<Pick<LessonRecord, 'state' | 'note' | 'movedTo' | 'cancelledBy'>>;
-/** The records of a lesson (one for each student) and what is noted in all of them. */
-export type OnRecord = (
-  lessons: readonly Pick<LessonRecord, 'id' | 'studentId' | 'day'>[],
-  change: LessonChange,
-) => void;
 
 export function LessonItem({
   row,
@@ -159,13 +151,27 @@ export function LessonItem({
         {decisions.length === 0 && goal && <p className={css.nothing}>Nothing to decide.</p>}
       </div>
       {open && (
-        <OpenLesson
-          row={row}
-          day={day}
-          onRecord={onRecord}
-          lessonsOf={lessonsOf}
-          {...(goal ? { goalId: goal.goal.id } : {})}
-        />
+        <div className={css.acts}>
+          <LessonActs lesson={lesson} day={day} onRecord={onRecord} lessonsOf={lessonsOf}>
+            {goal && (
+              <>
+                <LinkButton keyName="Enter" href={hrefOf('/mark', { goal: goal.goal.id })}>
+                  Mark
+                </LinkButton>
+                <LinkButton href={hrefOf('/plan', { goal: goal.goal.id })}>Plan</LinkButton>
+              </>
+            )}
+            {lesson.students.map(({ id, name }, at) => (
+              <LinkButton
+                key={id}
+                {...(at === 0 ? { keyName: 'S' } : {})}
+                href={hrefOf('/student', { student: id })}
+              >
+                {lesson.students.length > 1 ? name : 'Student’s page'}
+              </LinkButton>
+            ))}
+          </LessonActs>
+        </div>
       )}
     </li>
   );
@@ -182,96 +188,4 @@ function minutesLeft(lesson: DayLesson, state: LessonRow['state'], time: string)
   if (state !== 'now') return `${lesson.minutes} min`;
   const at = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
   return `${at(lesson.end) - at(time)} min left`;
-}
-
-/** What is done in the lesson itself: where to go, attendance, a line of notes. */
-function OpenLesson({
-  row,
-  day,
-  goalId,
-  onRecord,
-  lessonsOf,
-}: {
-  readonly row: LessonRow;
-  readonly day: CalendarDay;
-  readonly lessonsOf: (day: CalendarDay) => readonly DayLesson[];
-  readonly goalId?: string;
-  readonly onRecord: OnRecord;
-}) {
-  const { lesson } = row;
-  const [note, setNote] = useState(lesson.note);
-  const keepNote = () => {
-    if (note !== lesson.note) record({ note });
-  };
-  const [moving, setMoving] = useState(false);
-  const records = lesson.students.map((student) => {
-    const slotDay = lesson.moved && 'from' in lesson.moved ? lesson.moved.from : day;
-    return { id: `${slotDay}/${student.id}`, studentId: student.id, day: slotDay };
-  });
-  const record = (change: LessonChange) => onRecord(records, change);
-  // What a state goes back to when its press is taken back.
-  const back = lesson.moved ? 'moved' : 'planned';
-  if (lesson.moved && 'to' in lesson.moved)
-    return (
-      <div className={css.acts}>
-        <p>
-          This lesson is on{' '}
-          <a href={hrefOf('/', { day: lesson.moved.to })}>{formatDay(lesson.moved.to, 'full')}</a> at{' '}
-          {lesson.moved.start}.
-        </p>
-      </div>
-    );
-  return (
-    <div className={css.acts}>
-      {goalId !== undefined && (
-        <>
-          <LinkButton keyName="Enter" href={hrefOf('/mark', { goal: goalId })}>
-            Mark
-          </LinkButton>
-          <LinkButton href={hrefOf('/plan', { goal: goalId })}>Plan</LinkButton>
-        </>
-      )}
-      {(['held', 'absent'] as const).map((state) => (
-        <Button
-          key={state}
-          pressed={lesson.state === state}
-          onClick={() => record({ state: lesson.state === state ? back : state })}
-        >
-          {{ held: 'Held', absent: 'Absent' }[state]}
-        </Button>
-      ))}
-      {(['teacher', 'student'] as const).map((cancelledBy) => {
-        const is = lesson.state === 'cancelled' && lesson.cancelledBy === cancelledBy;
-        return (
-          <Button
-            key={cancelledBy}
-            pressed={is}
-            onClick={() => record(is ? { state: back } : { state: 'cancelled', cancelledBy })}
-          >
-            {{ teacher: 'Teacher cancelled', student: 'Student cancelled' }[cancelledBy]}
-          </Button>
-        );
-      })}
-      <Button onClick={() => setMoving(true)}>Move</Button>
-      <label className={css.noteLabel}>
-        Note
-        <input
-          value={note}
-          maxLength={1000}
-          onChange={(event) => setNote(event.target.value)}
-          onBlur={keepNote}
-          onKeyDown={(event) => event.key === 'Enter' && keepNote()}
-        />
-      </label>
-      {moving && (
-        <MoveLessonDialog
-          lesson={lesson}
-          day={day}
-          lessonsOf={lessonsOf}
-          onMove={(movedTo) => record({ state: 'moved', movedTo })}
-          onClose={() => setMoving(false)}
-        />
-      )}
-    </div>
-  );
 }

@@ -44,7 +44,7 @@ export function OwnRepertoire({ ready, student }: { readonly ready: ReadyState; 
                 return (
                   <tr key={entry.id}>
                     <th scope="row">
-                      {known?.title ?? 'A piece that is gone'}
+                      {known?.title ?? 'Deleted piece'}
                       {entry.stretch && <span className={css.soft}> stretch</span>}
                     </th>
                     <td>{entry.part ?? ''}</td>
@@ -128,7 +128,7 @@ function Backups({
       return context ? [{ goal, level: context.level, backups: backupsFor(context.entry, learned) }] : [];
     });
   }, [studio, student.id, now.day]);
-  const title = (id: string) => studio.pieces.get(id)?.title ?? 'a piece that is gone';
+  const title = (id: string) => studio.pieces.get(id)?.title ?? 'a deleted piece';
   return (
     <Section title="Backups" end="learned, and still a valid programme">
       {rows.length === 0 && <p className={css.soft}>No goal is set.</p>}

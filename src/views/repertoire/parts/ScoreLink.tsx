@@ -23,7 +23,7 @@ export function ScoreLink({
       <Combobox
         label="Score"
         value=""
-        placeholder="none; type to join one"
+        placeholder="none; type to link one"
         options={[...scores.values()].map(({ id, title, composer }) => ({
           value: id,
           label: [title, composer].filter(Boolean).join(', '),
@@ -34,9 +34,9 @@ export function ScoreLink({
   return (
     <div className={css.acts}>
       <LinkButton href={hrefOf('/scores', { score: score.id })}>Open the score</LinkButton>
-      <Button onClick={() => take(true)}>Take facts from it</Button>
+      <Button onClick={() => take(true)}>Fill in facts from it</Button>
       <Button look="quiet" onClick={() => void joinScore(piece.id, null)}>
-        Not its score
+        Unlink the score
       </Button>
       <Suspense fallback={null}>
         {taking && <FactsDialog piece={piece} score={score} onClose={() => take(false)} />}

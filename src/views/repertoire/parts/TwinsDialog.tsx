@@ -36,7 +36,7 @@ export function TwinsDialog({
       {left.slice(0, MOST).map((group) => (
         <Table
           key={group[0]?.id}
-          label={`Twins of ${group[0]?.title ?? ''}`}
+          label={`Duplicates of ${group[0]?.title ?? ''}`}
           head={['Piece', 'Composer', 'Facts', 'Placed', 'Which stays']}
           tight
         >

@@ -41,7 +41,7 @@ export function AskedFor({
   const named = requirements.find(({ id }) => id === from);
   const error =
     bars.trim() !== '' && !range
-      ? `Write them as 9–24; “${bars.trim()}” is no range of bars.`
+      ? `Write them as 9–24; “${bars.trim()}” is not a range of bars.`
       : (wrong ?? undefined);
   const ask = (event: { preventDefault: () => void }) => {
     event.preventDefault();
@@ -94,7 +94,7 @@ export function AskedFor({
           value={onward ? 'onward' : 'alone'}
           options={[
             { value: 'alone', label: 'these bars' },
-            { value: 'onward', label: 'from here on, as the road goes' },
+            { value: 'onward', label: 'from here, as performed' },
           ]}
           onChange={(value) => setOnward(value === 'onward')}
         />

@@ -94,7 +94,7 @@ export function BarPanel({
           error={isLong ? `At most ${MOST_LETTERS} letters.` : undefined}
         />
         <Button type="submit" disabled={named.trim() === own || isLong}>
-          {named.trim() === '' && own !== '' ? 'Take the name away' : 'Keep the name'}
+          {named.trim() === '' && own !== '' ? 'Remove the name' : 'Keep the name'}
         </Button>
       </form>
     </Section>

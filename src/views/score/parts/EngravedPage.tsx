@@ -138,7 +138,7 @@ export function EngravedPage({
   return (
     <div className={css.page}>
       {state === 'drawing' && <Loading what="The page is being engraved" />}
-      {state === 'crashed' && <p>The page could not be drawn. What was computed stands below.</p>}
+      {state === 'crashed' && <p>The page could not be drawn. The results are below.</p>}
       {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions -- the bars within are the controls */}
       <div
         ref={host}

@@ -133,7 +133,7 @@ export function ScoreFiles({
           </Table>
           <DialogActs>
             <Button look="do" disabled={busy || good.length === 0} onClick={take}>
-              {good.length === 1 ? 'Take the score in' : `Take ${good.length} scores in`}
+              {good.length === 1 ? 'Import the score' : `Import ${good.length} scores`}
             </Button>
           </DialogActs>
         </Dialog>

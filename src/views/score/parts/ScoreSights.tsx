@@ -71,12 +71,14 @@ export function ScoreSights({ answer, student, onPick }: SightProps) {
       {loudness.steps.length > 0 && (
         <Section
           title="Loudness"
-          end={`loudest in ${barWords(answer, loudness.climax)}${loudness.climax.length > 1 ? ', no one summit' : ''}`}
+          end={`loudest in ${barWords(answer, loudness.climax)}${loudness.climax.length > 1 ? ', no single climax' : ''}`}
         >
           <p>{loudness.steps.map((step) => stepWords(answer, step)).join(' · ')}</p>
           {loudness.open.length > 0 && (
             <p className={css.soft}>
-              The swell of {barWords(answer, loudness.open)} leads to no written level.
+              {loudness.open.length === 1 ? 'The hairpin' : 'The hairpins'} at{' '}
+              {barWords(answer, loudness.open)} {loudness.open.length === 1 ? 'has' : 'have'} no closing
+              dynamic.
             </p>
           )}
         </Section>
@@ -89,7 +91,7 @@ export function ScoreSights({ answer, student, onPick }: SightProps) {
           {student && reach === null && (
             <p className={css.soft}>The reach of {student.name} was not measured.</p>
           )}
-          {reach !== null && wide.length === 0 && <p>Every chord lies in the hand.</p>}
+          {reach !== null && wide.length === 0 && <p>Every chord is within reach.</p>}
           <ul className={css.list}>
             {wide.slice(0, MOST).map(({ bar, span }) => (
               <li key={bar}>
@@ -159,7 +161,7 @@ function Sides({ answer, onPick }: { readonly answer: ScoreAnswer; readonly onPi
     each.length > 0 && each.every((side) => side === 1) ? [bar] : [],
   );
   return (
-    <Section title="Bow or hand" end="to and fro, nothing taken twice">
+    <Section title="Bow or hand" end="strict alternation">
       <div className={css.acts}>
         <SelectField
           label="Counted in"

@@ -41,7 +41,7 @@ export function ImportStudio({
   const count = merge ? merge.add.length + merge.update.length + fromFile.size : 0;
   return (
     <Section
-      title={isEmpty ? 'Bring a studio from its file' : 'Take in a studio file'}
+      title={isEmpty ? 'Open a studio file' : 'Import a studio file'}
       end={which === 'demo' ? 'into the demo' : undefined}
     >
       <FilePicker
@@ -75,7 +75,7 @@ export function ImportStudio({
         </form>
       )}
       {preview?.kind === 'refused' && (
-        <Problems title="This file cannot be taken" problems={preview.problems} />
+        <Problems title="This file cannot be imported" problems={preview.problems} />
       )}
       {merge && preview?.kind === 'preview' && !taken && (
         <>
@@ -135,11 +135,11 @@ export function ImportStudio({
             disabled={count === 0}
             onClick={() => void takeImport(merge, preview.texts, fromFile).then(setTaken)}
           >
-            Take in {count} {count === 1 ? 'record' : 'records'}
+            Import {count} {count === 1 ? 'record' : 'records'}
           </Button>
         </>
       )}
-      {taken && <p role="status">Taken in. One undo takes it back.</p>}
+      {taken && <p role="status">Imported. One undo takes it back.</p>}
     </Section>
   );
 }

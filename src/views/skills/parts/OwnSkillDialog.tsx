@@ -99,7 +99,7 @@ export function OwnSkillDialog({
             <li key={at}>
               {ways.map((id) => map.get(id)?.name ?? id).join(' or ')}{' '}
               <Button look="quiet" onClick={() => setNeeds(needs.filter((_, index) => index !== at))}>
-                Take out
+                Remove
               </Button>
             </li>
           ))}

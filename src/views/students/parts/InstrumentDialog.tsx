@@ -63,7 +63,7 @@ export function InstrumentDialog({
                 setGoals(new Map(value === '' ? others : [...others, [goal.id, value as GoalAnswer]]));
               }}
             />
-            {goals.get(goal.id) === 'goes on' && pieces.map((each) => piece(each, 'Take out'))}
+            {goals.get(goal.id) === 'goes on' && pieces.map((each) => piece(each, 'Remove'))}
           </div>
         ))}
         {change.learning.length > 0 && (

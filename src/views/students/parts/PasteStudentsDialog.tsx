@@ -108,7 +108,7 @@ export function PasteStudentsDialog({
             ))}
             {(asksKnown || known !== 'stays out') && (
               <SelectField
-                label="A row with the name and instrument of a student who is there"
+                label="A row with the name and instrument of a student already in the studio"
                 value={known}
                 options={KNOWN}
                 onChange={(value) => setKnown(value as OfKnown)}
@@ -142,11 +142,11 @@ export function PasteStudentsDialog({
     return (
       <Dialog title={cameIn(done.came, done.changed)} onClose={onClose} typed={false} wide>
         {done.left.length === 0 ? (
-          <p>No row stayed out.</p>
+          <p>Every row was imported.</p>
         ) : (
           <>
             <p>{done.left.length === 1 ? 'One row' : `${done.left.length} rows`} stayed out:</p>
-            <Table label="Rows that stayed out" head={['Line', 'Row', 'Why']} tight>
+            <Table label="Rows not imported" head={['Line', 'Row', 'Why']} tight>
               {done.left.map(({ line, cells, why }) => (
                 <tr key={line}>
                   <th scope="row">{line}</th>

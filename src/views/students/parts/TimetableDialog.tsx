@@ -127,7 +127,7 @@ export function TimetableDialog({
           />
         </FieldRow>
         <Table
-          label="Lessons of everyone"
+          label="Everyone’s lessons"
           head={['Student', 'How often', 'Day', 'Start', 'Minutes', 'One lesson is on']}
           tight
         >
@@ -150,7 +150,7 @@ export function TimetableDialog({
         </Table>
         {tried && bad.length > 0 && (
           <p className={css.bad} role="alert">
-            Not right yet: {bad.map(({ students }) => lessonNames({ students })).join(', ')}.
+            To fix: {bad.map(({ students }) => lessonNames({ students })).join(', ')}.
           </p>
         )}
         {clashes.length > 0 && (

@@ -1,0 +1,144 @@
+import type { Page } from 'puppeteer-core';
+import { expect, inject, test } from 'vitest';
+import {
+  fill,
+  kept,
+  nameOfFocus,
+  openPage,
+  press,
+  recordsOf,
+  sees,
+  tabTo,
+  textOf,
+  useBrowser,
+  visit,
+} from './browser';
+
+const baseUrl = inject('baseUrl');
+const browser = useBrowser();
+
+const arrived = (page: Page, path: string) =>
+  page.waitForFunction(
+    (wanted) => location.pathname === wanted && document.querySelector('main h1'),
+    {},
+    path,
+  );
+
+test('with the keyboard alone: from a lesson to its student, found by words, a note, a gate, a mark, and back', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/?studio=demo`);
+  // The lesson that is on is Orla's: one key opens her page.
+  await page.keyboard.press('s');
+  await arrived(page, '/student');
+  expect(await textOf(page, 'main h1')).toBe('Orla Penhallow');
+  await sees(page, 'last result: Tarrin Board flute Level 4, strong, 25 March 2026');
+  await sees(page, /12 ?16 Dec.*18 ?13 Jan/, '[data-testid="marks-S"]');
+  await sees(page, '16', '[data-testid="marks-E"]');
+
+  await page.keyboard.press('n');
+  await page.keyboard.type('Turn alone, then from 26.');
+  await kept(page, () => page.keyboard.press('Enter'));
+  await page.keyboard.press('Escape');
+  const { note } = (await recordsOf(page, 'demo'))['lesson/2027-01-20/orla'] as { note: string };
+  expect(note).toBe('Turn alone, then from 26.');
+
+  // Found by parts of words, in any order.
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.press('/');
+  await sees(page, 'Find', 'dialog');
+  await page.keyboard.type('thw jon');
+  await sees(page, 'Jonah Thwaite', 'dialog [aria-selected="true"]');
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => document.querySelector('main h1')?.textContent === 'Jonah Thwaite');
+  await page.keyboard.down('Control');
+  await page.keyboard.press('k');
+  await page.keyboard.up('Control');
+  await page.keyboard.type('water air');
+  await sees(page, 'Low Water Air', 'dialog [aria-selected="true"]');
+  await page.keyboard.type(' nothing of that name');
+  await sees(page, 'Nothing has all of these words.', 'dialog');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  await page.keyboard.type('readin');
+  await page.keyboard.press('Enter');
+  await arrived(page, '/readiness');
+
+  // Names lead back, and the list turns to anyone.
+  await tabTo(page, /^Jonah Thwaite$/);
+  await page.keyboard.press('Enter');
+  await arrived(page, '/student');
+  await page.keyboard.press('l');
+  await arrived(page, '/students');
+  await tabTo(page, /^Anouk Vell$/);
+  await page.keyboard.press('ArrowDown');
+  expect(await nameOfFocus(page)).toBe('Change Anouk Vell');
+  await page.keyboard.press('Escape');
+  expect(problems).toEqual([]);
+  await page.browserContext().close();
+});
+
+test('a gate is passed on the student’s page; marks over time are drawn when asked for, with a table behind', async () => {
+  const { page, problems } = await openPage(browser());
+  const drawn: string[] = [];
+  page.on('request', (request) => {
+    if (request.url().includes('chart-draw')) drawn.push(request.url());
+  });
+  await visit(page, `${baseUrl}/student?studio=demo&student=orla`);
+  await sees(page, 'This lesson');
+  expect(drawn).toEqual([]);
+  await press(page, 'D: marks over time');
+  await page.waitForSelector('figure svg path');
+  await page.waitForSelector('figure li button');
+  expect(drawn.length).toBe(1);
+  // Points take the focus, and the arrows move among them.
+  await page.focus('figure li button');
+  await sees(page, '15 of 24, student, 8 January 2027', 'figcaption');
+  await page.keyboard.press('ArrowRight');
+  await sees(page, '13 of 24, teacher, 13 January 2027', 'figcaption');
+  await press(page, 'As a table');
+  await sees(
+    page,
+    /Day ?Marked by ?Mark of 24 ?8 January 2027 ?student ?15 ?13 January 2027 ?teacher ?13/,
+    'figure',
+  );
+  // Colours are those of the page: dark and paper draw nothing anew.
+  const lineColour = () =>
+    page.$eval('figure svg path[stroke="var(--hair)"]', (each) => getComputedStyle(each).stroke);
+  const light = await lineColour();
+  await page.evaluate(() => (document.documentElement.dataset['theme'] = 'dark'));
+  expect(await lineColour()).not.toBe(light);
+  await page.evaluate(() => (document.documentElement.dataset['theme'] = 'light'));
+  await page.emulateMediaType('print');
+  expect(await lineColour()).not.toBe(light);
+  await page.emulateMediaType('screen');
+  expect(await page.$eval('figure', (each) => each.getAnimations({ subtree: true }).length)).toBe(0);
+
+  await visit(page, `${baseUrl}/student?student=jonah`);
+  await sees(page, 'Jonah Thwaite');
+  const gates = await page.$$eval('[aria-label$="gate passed"]', (all) => all.map((each) => each.ariaLabel));
+  for (const name of gates.slice(0, 1)) await kept(page, () => press(page, name ?? ''));
+  expect(problems).toEqual([]);
+  await page.browserContext().close();
+});
+
+test('the list of students: by words, instrument, weekday and state', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/students?studio=demo`);
+  const names = () => page.$$eval('main li > a', (all) => all.map((each) => each.textContent));
+  const shown = async (...wanted: string[]) => {
+    await expect.poll(names).toEqual(wanted);
+  };
+  await fill(page, 'Find', 'guitar');
+  await shown('Callum Wray', 'Davit Sorrel', 'Guitar Ensemble', 'Ivo Brannock', 'Tam Ledger');
+  await fill(page, 'Find', 'oboe mars');
+  await fill(page, 'Show', 'not entered');
+  await shown('Teodor Marsk');
+  await fill(page, 'Find', '');
+  await fill(page, 'Show', 'everyone');
+  await fill(page, 'Lesson on', 'Friday');
+  await shown('Elspeth Rowe', 'Nell Fairweather');
+  await fill(page, 'Plays', 'harp');
+  await sees(page, 'No student matches.');
+  expect(problems).toEqual([]);
+  await page.browserContext().close();
+});

@@ -1,0 +1,59 @@
+import { formatBars } from '@/core/music';
+import type { GoalContext } from '@/core/register';
+import { formatDay } from '@/core/time';
+import { LinkButton, Section, TempoMark } from '@/ui';
+import { hrefOf } from '../../shell/addresses';
+import { cardOf } from '../student-model';
+import css from './CardOfWeek.module.css';
+
+/** What the student practises this week, in the order of the level. */
+export function CardOfWeek({ context, isOne }: { readonly context: GoalContext; readonly isOne: boolean }) {
+  const card = cardOf(context);
+  const [first] = card?.days ?? [];
+  const last = card?.days.at(-1);
+  const title = isOne ? 'Card' : `Card, ${context.level.name}`;
+  if (!card || !first || !last)
+    return (
+      <Section title={title}>
+        <p className={css.soft}>
+          There is no plan, so there is no card.{' '}
+          <a href={hrefOf('/plan', { goal: context.goal.id })}>See why</a>
+        </p>
+      </Section>
+    );
+  return (
+    <Section
+      title={`${title}, ${formatDay(first.day, 'short')} to ${formatDay(last.day, 'short')}`}
+      end={`${card.minutes} of ${card.available} minutes`}
+    >
+      <ul>
+        {card.rows
+          .filter(({ minutes }) => minutes > 0)
+          .map(({ item, blocks, minutes }) => {
+            const [block] = blocks;
+            return (
+              <li key={item.componentId} className={css.row}>
+                <b>{item.letter}</b>
+                <span>
+                  {item.title}
+                  {block?.task.bars ? `, bars ${formatBars(block.task.bars)}` : ''}
+                  {item.tempo && block?.tempo !== null && block?.tempo !== undefined && (
+                    <>
+                      , <TempoMark unit={item.tempo.unit} perMinute={Math.round(block.tempo)} />
+                    </>
+                  )}
+                  <small>{block?.task.how}</small>
+                </span>
+                <span className={css.soft}>
+                  {minutes} min in {blocks.length} {blocks.length === 1 ? 'visit' : 'visits'}
+                </span>
+              </li>
+            );
+          })}
+      </ul>
+      <LinkButton look="quiet" href={hrefOf('/plan', { goal: context.goal.id })}>
+        Plan
+      </LinkButton>
+    </Section>
+  );
+}

@@ -1,0 +1,28 @@
+import { formatBars } from '@/core/music';
+import type { HearLine } from '@/core/register';
+import { TempoMark } from '@/ui';
+import { hrefOf } from '../../shell/addresses';
+import css from './TaskLine.module.css';
+
+/** One thing to hear: what of which piece, at what tempo, and how long for. */
+export function TaskLine({ line, goalId }: { readonly line: HearLine; readonly goalId: string }) {
+  return (
+    <li className={css.root}>
+      <b>{line.letter}</b>
+      <span>
+        <a href={hrefOf('/mark', { goal: goalId, component: line.componentId })}>{line.title}</a>
+        {line.bars ? `, bars ${formatBars(line.bars)}` : ''}
+        {line.tempo && (
+          <>
+            , <TempoMark unit={line.tempo.unit} perMinute={line.tempo.perMinute} />
+          </>
+        )}
+        <small>
+          {line.task.how}
+          {line.task.listenFor === '' ? '' : `; listen for ${line.task.listenFor}`}
+        </small>
+      </span>
+      <span className={css.minutes}>{line.minutes} min</span>
+    </li>
+  );
+}

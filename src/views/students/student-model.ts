@@ -1,0 +1,197 @@
+import { aimMark, schemeComponent, type Assessor } from '@/core/marks';
+import { goalsOfStudent, lessonsOfStudent, type Studio } from '@/core/files';
+import { practiceCard } from '@/core/plan';
+import { readinessOf } from '@/core/readiness';
+import {
+  goalContext,
+  goalNames,
+  hearToday,
+  nextLesson,
+  openGoalsOf,
+  repertoireOf,
+  type GoalContext,
+  type HearLine,
+} from '@/core/register';
+import { REPERTOIRE_STATES, stateOf, type RepertoireState } from '@/core/repertoire';
+import { heldCommonLevel } from '@/core/requirements';
+import { emptyBook, familyOf, mapWith, studentSkills } from '@/core/skills';
+import type { LessonRecord, Student } from '@/core/students';
+import { addDays, daysBetween, formatDay, type CalendarDay } from '@/core/time';
+import type { Now } from '@/store';
+import type { ChartData, GlyphName } from '@/ui';
+import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../shell/MarkLine';
+import { stagesOf, type SkillLine } from '../skills/skills-model';
+
+/** Who marks, in the order of the columns. */
+export const COLUMNS = ['student', 'teacher', 'mock', 'official'] as const satisfies readonly Assessor[];
+
+/** A note at bars, with the component and the day it was made. */
+export interface BarNoteLine {
+  readonly goalId: string;
+  readonly componentId: string;
+  readonly letter: string;
+  readonly day: CalendarDay;
+  readonly bars: { readonly from: number; readonly to: number };
+  readonly text: string;
+}
+export interface ResultLine {
+  readonly what: string;
+  readonly award: string;
+  readonly day: CalendarDay;
+}
+
+export interface StudentModel {
+  readonly goals: readonly GoalContext[];
+  readonly next: ReturnType<typeof nextLesson>;
+  /** To hear in the next lesson, by goal. */
+  readonly hear: readonly { readonly goal: GoalContext; readonly lines: readonly HearLine[] }[];
+  /** Lessons that have a note, latest first. */
+  readonly lessons: readonly LessonRecord[];
+  /** Latest first. */
+  readonly notes: readonly BarNoteLine[];
+  readonly skills: readonly SkillLine[];
+  readonly repertoire: readonly { readonly state: RepertoireState; readonly titles: readonly string[] }[];
+  /** Latest first. */
+  readonly results: readonly ResultLine[];
+}
+
+/** All a teacher wants beside the student. */
+export function studentModel(studio: Studio, student: Student, now: Now): StudentModel {
+  const today = now.day;
+  const goals = openGoalsOf(studio, student.id).flatMap((goal) => goalContext(studio, goal, today) ?? []);
+  const next = nextLesson(studio, student, now);
+  const sharing = next?.lesson.students.length ?? 1;
+  return {
+    goals,
+    next,
+    hear: goals
+      .filter(({ session }) => session.day >= today)
+      .flatMap((goal) =>
+        goal.plan && next ? [{ goal, lines: hearToday(goal.plan, next.lesson.minutes / sharing) }] : [],
+      ),
+    lessons: lessonsOfStudent(studio, student.id)
+      .filter(({ note }) => note !== '')
+      .sort((a, b) => (a.day < b.day ? 1 : -1)),
+    notes: goals.flatMap(notesOf).sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0)),
+    skills: nextSkills(studio, student),
+    repertoire: repertoireByState(studio, student.id),
+    results: resultsOf(studio, student),
+  };
+}
+
+const notesOf = ({ goal, level, readSheets }: GoalContext): BarNoteLine[] =>
+  readSheets.flatMap(({ sheet }) =>
+    sheet.notes.map(({ bars, text }) => ({
+      goalId: goal.id,
+      componentId: sheet.componentId,
+      letter: level.components.find(({ id }) => id === sheet.componentId)?.letter ?? '',
+      day: sheet.day,
+      bars,
+      text,
+    })),
+  );
+
+/** Skills that can be learned next, those begun with the teacher first. */
+function nextSkills(studio: Studio, student: Student): SkillLine[] {
+  const { commonLevels, ownSkills, instrumentFamilies } = studio.settings;
+  const book = studio.skillBooks.get(student.id) ?? emptyBook(student.id);
+  const presumed = heldCommonLevel(commonLevels, studio.sets.values(), student);
+  const { map, states, held } = studentSkills(mapWith(ownSkills), book, presumed);
+  const lines = stagesOf(map, states, held, familyOf(student.instrument, instrumentFamilies)).flatMap(
+    (stage) => stage.lines,
+  );
+  const begun = ({ state }: SkillLine) => (state === 'with teacher' ? 0 : 1);
+  return lines.filter(({ place }) => place === 'next').sort((a, b) => begun(a) - begun(b));
+}
+
+function repertoireByState(studio: Studio, studentId: string): StudentModel['repertoire'] {
+  const entries = repertoireOf(studio, studentId);
+  return REPERTOIRE_STATES.flatMap((state) => {
+    const titles = entries
+      .filter((entry) => stateOf(entry) === state)
+      .map(({ pieceId }) => studio.pieces.get(pieceId)?.title ?? 'deleted piece');
+    return titles.length > 0 ? [{ state, titles }] : [];
+  });
+}
+
+function resultsOf(studio: Studio, student: Student): ResultLine[] {
+  const held = student.levelsHeld.map(({ family, levelName, award, day }) => ({
+    what: `${family} ${levelName}`,
+    award,
+    day,
+  }));
+  // What gave a level is there already.
+  const others = goalsOfStudent(studio, student.id).flatMap((goal) => {
+    const names = goalNames(studio, goal);
+    if (!goal.result || !names || held.some(({ day }) => day === goal.result?.on)) return [];
+    const { award, on } = goal.result;
+    return [{ what: `${names.set.name} ${names.level.name}`, award: award ?? 'no award', day: on }];
+  });
+  return [...held, ...others].sort((a, b) => (a.day < b.day ? 1 : -1));
+}
+
+export const readinessOfGoal = (context: GoalContext, today: CalendarDay) =>
+  readinessOf(context.level, context.scheme, context.standing, context.readSheets, context.plan, today);
+
+/** The card of this week; null where there is no plan. */
+export const cardOf = ({ plan }: GoalContext) =>
+  plan && plan.weeks.length > 0 ? practiceCard(plan, 0) : null;
+
+/** The marks of a component from the first to the day of the event, by who gave them, against the awards. */
+export function marksOverTime(context: GoalContext, componentId: string): ChartData | null {
+  const component = schemeComponent(context.scheme, componentId);
+  if (!component) return null;
+  const marks = context.readSheets
+    .flatMap(({ sheet, mark, maxMark, current }) =>
+      sheet.componentId === componentId && mark.kind === 'complete' && current
+        ? [{ ...sheet, mark: mark.mark, max: maxMark ?? 0 }]
+        : [],
+    )
+    .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
+  const [first] = marks;
+  const last = marks.at(-1);
+  if (!first || !last) return null;
+  const max = first.max;
+  const start = addDays(first.day, -3);
+  const end = context.session.day > last.day ? context.session.day : addDays(last.day, 7);
+  const { goal, scheme } = context;
+  const least = Math.min(...marks.map(({ mark }) => mark));
+  return {
+    x: {
+      from: 0,
+      to: daysBetween(start, end),
+      say: (days) => formatDay(addDays(start, Math.round(days)), 'short'),
+    },
+    y: { from: least < max / 2 ? 0 : Math.floor(max / 2), to: max, say: String },
+    series: COLUMNS.flatMap((assessor) => {
+      const own = marks.filter((each) => each.assessor === assessor);
+      const glyph: GlyphName = ASSESSOR_GLYPH[assessor];
+      return own.length === 0
+        ? []
+        : [
+            {
+              name: ASSESSOR_NAME[assessor],
+              glyph,
+              dashed: assessor !== 'teacher',
+              points: own.map(({ day, mark }) => ({
+                x: daysBetween(start, day),
+                y: mark,
+                say: `${mark} of ${max}, ${ASSESSOR_NAME[assessor]}, ${formatDay(day, 'written')}`,
+              })),
+            },
+          ];
+    }),
+    lines: scheme.awards.flatMap((award) => {
+      const at = aimMark(scheme, award, component);
+      return at > 0 ? [{ at, label: `${award.name} ${at}`, heavy: award.id === goal.aimAwardId }] : [];
+    }),
+    table: {
+      head: ['Day', 'Marked by', `Mark of ${max}`],
+      rows: marks.map(({ day, assessor, mark }) => [
+        formatDay(day, 'written'),
+        ASSESSOR_NAME[assessor],
+        String(mark),
+      ]),
+    },
+  };
+}
