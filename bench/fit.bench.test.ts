@@ -45,8 +45,8 @@ test('fit of 200 students x 120 levels x 5,000 pieces: first cells, all cells, a
     const row = Math.floor(random() * students.length);
     const column = Math.floor(random() * columns.length);
     if (
-      fitDetail(fit, prepareStudent(fit, students[row]!), readyColumn(fit, columns[column]!)).programme.length >
-      0
+      fitDetail(fit, prepareStudent(fit, students[row]!), readyColumn(fit, columns[column]!)).programme
+        .length > 0
     )
       sample.push({ row, column });
   }

@@ -109,18 +109,8 @@ async function rowAfterEdit(page: Page, url: string): Promise<number> {
         ?.closest('tr')
         ?.querySelector('b')?.textContent ?? '',
   );
-  await visit(page, url);
-  await page.waitForFunction(
-    (wanted) => {
-      const button = [...document.querySelectorAll('aside button')].find(
-        (each) => each.firstElementChild?.textContent === wanted || each.firstChild?.textContent === wanted,
-      );
-      (button as HTMLElement | undefined)?.click();
-      return button !== undefined;
-    },
-    { polling: 50 },
-    name,
-  );
+  await visit(page, `${url}/students`);
+  await press(page, `Change ${name}`);
   for (const day of ['Mon', 'Tue', 'Wed', 'Thu', 'Fri']) await fill(page, day, '300');
   await kept(page, () => press(page, 'Save'));
   await follow(page, '/fit');
@@ -184,6 +174,54 @@ test('a studio of 200 students, 5,000 pieces and 12,400 mark sheets', async () =
   console.log(
     `views by link: ${all.length} changes, 95 % within ${ms(at(all, 0.95))} (limit 100), longest ${ms(at(all, 1))} (limit 300); ${[...changes].map(([path, took]) => `${path} ${took.map((each) => each.toFixed(0)).join(' ')}`).join('; ')}`,
   );
+
+  // A student's page by its link in the list, another student each time; and the keys of finding.
+  const opened: number[] = [];
+  for (let n = 0; n < 15; n += 1) {
+    await visit(page, `${url}/students`);
+    await new Promise((resolve) => setTimeout(resolve, 1_000));
+    opened.push(
+      await page.evaluate(async (nth) => {
+        const link = document.querySelectorAll<HTMLAnchorElement>('main li a[href^="/student?"]')[nth];
+        if (!link) throw new Error('no link to a student');
+        const name = link.textContent;
+        const start = performance.now();
+        link.click();
+        for (;;) {
+          await new Promise((resolve) => requestAnimationFrame(resolve));
+          if (location.pathname === '/student' && document.querySelector('main h1')?.textContent === name)
+            return performance.now() - start;
+          if (performance.now() - start > 20_000) throw new Error('the page does not come');
+        }
+      }, n * 13),
+    );
+  }
+  console.log(
+    `a student's page: ${ms(middle(opened))} to first content (limit 100; ${rising(opened).map(ms).join(', ')})`,
+  );
+  await page.keyboard.press('/');
+  await page.waitForSelector('dialog[open] input');
+  const keys = await page.evaluate(async () => {
+    const field = document.querySelector<HTMLInputElement>('dialog[open] input');
+    const list = document.querySelector('dialog[open] [role=listbox]');
+    if (!field || !list) throw new Error('nothing to find with');
+    const put = (value: string) => Reflect.set(HTMLInputElement.prototype, 'value', value, field);
+    const took: number[] = [];
+    for (const words of ['student 12', 'low water', 'tide s', 'level 5', 'minuet in', 'e', 'a', 'plan'])
+      for (let length = 1; length <= words.length; length += 1) {
+        const start = performance.now();
+        put(words.slice(0, length));
+        field.dispatchEvent(new Event('input', { bubbles: true }));
+        await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
+        took.push(performance.now() - start);
+        await new Promise((resolve) => setTimeout(resolve, 60));
+      }
+    return { took, found: list.childElementCount };
+  });
+  console.log(
+    `finding: ${keys.took.length} keys, 95 % drawn within ${ms(at(rising(keys.took), 0.95))} (limit 50), longest ${ms(at(rising(keys.took), 1))}`,
+  );
+  expect(keys.found).toBeGreaterThan(0);
 
   const rows = await series(TIMES, () => rowAfterEdit(page, url));
   console.log(

@@ -41,7 +41,7 @@ export async function takeIn(page: Page, url: string, size: StudioSize): Promise
   const compared = performance.now() - start;
   const label = await page.evaluate(
     () =>
-      [...document.querySelectorAll('button')].find((each) => each.textContent.startsWith('Take in'))
+      [...document.querySelectorAll('button')].find((each) => each.textContent.startsWith('Import'))
         ?.textContent ?? '',
   );
   const pressed = performance.now();

@@ -138,6 +138,7 @@ test('students pasted from a table, bad rows named; two share a lesson; one is f
     students.find((each) => each.name === name),
   );
   expect([wren?.sharesWith, pip?.sharesWith]).toEqual([pip?.id, wren?.id]);
+  await visit(page, baseUrl);
   await sees(page, 'Not backed up.');
   expect(problems).toEqual([]);
   await page.browserContext().close();

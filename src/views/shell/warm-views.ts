@@ -1,6 +1,9 @@
 import { TABS } from './views-table';
 
-/** The pages of the tabs as they came, by path. */
+/** Gone to from every name, as the tabs are from everywhere. */
+const WARM = [...TABS.map(({ path }) => path), '/student', '/students'];
+
+/** The pages of these views as they came, by path. */
 const pages = new Map<string, string>();
 
 /** Resolves when a studio is open: until then everything else waits. */
@@ -23,13 +26,13 @@ const hasStyle = (page: Document, href: string | null): boolean =>
 const idle = () => new Promise<void>((resolve) => requestIdleCallback(() => resolve()));
 
 /**
- * Gets the views of the tabs ready one after the other, when there is nothing else to do: their pages are kept and their
- * code is loaded, so that a press on a tab waits for neither.
+ * Gets views ready when there is nothing else to do: their pages are kept and their code is loaded, one after the other,
+ * so that a press on a tab or a name waits for neither.
  */
 export async function warmViews(): Promise<void> {
   await opened();
   await idle();
-  const islands = await Promise.all(TABS.map(({ path }) => warmPage(path).catch(() => null)));
+  const islands = await Promise.all(WARM.map((path) => warmPage(path).catch(() => null)));
   for (const island of islands) {
     await idle();
     // What does not come now is loaded when its view is gone to.

@@ -45,17 +45,21 @@ export interface StudentModel {
   readonly next: ReturnType<typeof nextLesson>;
   /** To hear in the next lesson, by goal. */
   readonly hear: readonly { readonly goal: GoalContext; readonly lines: readonly HearLine[] }[];
+  /** Latest first. */
+  readonly results: readonly ResultLine[];
+}
+
+/** What stands beside the lesson and the goals. */
+export interface StudentBeside {
   /** Lessons that have a note, latest first. */
   readonly lessons: readonly LessonRecord[];
   /** Latest first. */
   readonly notes: readonly BarNoteLine[];
   readonly skills: readonly SkillLine[];
   readonly repertoire: readonly { readonly state: RepertoireState; readonly titles: readonly string[] }[];
-  /** Latest first. */
-  readonly results: readonly ResultLine[];
 }
 
-/** All a teacher wants beside the student. */
+/** The lesson and the goals of a student. */
 export function studentModel(studio: Studio, student: Student, now: Now): StudentModel {
   const today = now.day;
   const goals = openGoalsOf(studio, student.id).flatMap((goal) => goalContext(studio, goal, today) ?? []);
@@ -69,15 +73,23 @@ export function studentModel(studio: Studio, student: Student, now: Now): Studen
       .flatMap((goal) =>
         goal.plan && next ? [{ goal, lines: hearToday(goal.plan, next.lesson.minutes / sharing) }] : [],
       ),
-    lessons: lessonsOfStudent(studio, student.id)
-      .filter(({ note }) => note !== '')
-      .sort((a, b) => (a.day < b.day ? 1 : -1)),
-    notes: goals.flatMap(notesOf).sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0)),
-    skills: nextSkills(studio, student),
-    repertoire: repertoireByState(studio, student.id),
     results: resultsOf(studio, student),
   };
 }
+
+/** @param goals - the open ones of the student */
+export const studentBeside = (
+  studio: Studio,
+  student: Student,
+  goals: readonly GoalContext[],
+): StudentBeside => ({
+  lessons: lessonsOfStudent(studio, student.id)
+    .filter(({ note }) => note !== '')
+    .sort((a, b) => (a.day < b.day ? 1 : -1)),
+  notes: goals.flatMap(notesOf).sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : 0)),
+  skills: nextSkills(studio, student),
+  repertoire: repertoireByState(studio, student.id),
+});
 
 const notesOf = ({ goal, level, readSheets }: GoalContext): BarNoteLine[] =>
   readSheets.flatMap(({ sheet }) =>
@@ -104,7 +116,7 @@ function nextSkills(studio: Studio, student: Student): SkillLine[] {
   return lines.filter(({ place }) => place === 'next').sort((a, b) => begun(a) - begun(b));
 }
 
-function repertoireByState(studio: Studio, studentId: string): StudentModel['repertoire'] {
+function repertoireByState(studio: Studio, studentId: string): StudentBeside['repertoire'] {
   const entries = repertoireOf(studio, studentId);
   return REPERTOIRE_STATES.flatMap((state) => {
     const titles = entries
