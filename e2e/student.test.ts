@@ -43,7 +43,7 @@ test('with the keyboard alone: from a lesson to its student, found by words, a n
   expect(note).toBe('Turn alone, then from 26.');
 
   // Found by parts of words, in any order.
-  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.press('Tab');
   await page.keyboard.press('/');
   await sees(page, 'Find', 'dialog');
   await page.keyboard.type('thw jon');
