@@ -167,7 +167,7 @@ export const setGate = (
   });
 
 export const shutWeek = (id: string, from: CalendarDay, shut: boolean): Promise<boolean> =>
-  changePlan(shut ? 'shut a week' : 'open a week', id, ({ shutWeeks }) => ({
+  changePlan(shut ? 'no practice this week' : 'restore this week', id, ({ shutWeeks }) => ({
     shutWeeks: shut ? [...new Set([...shutWeeks, from])].sort() : shutWeeks.filter((day) => day !== from),
   }));
 

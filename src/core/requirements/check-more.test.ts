@@ -338,7 +338,10 @@ test.each<[Rule, string]>([
   [contrast('tempo', 'all'), 'Every piece contrasts with every other in tempo'],
   [contrast('key', 'any'), 'Two pieces contrast in key'],
   [where('at least', 1, { on: 'grade', from: 4, to: 4 }), 'At least one piece graded 4'],
-  [where('at most', 2, { on: 'own choice', is: 'own choice' }), 'At most two pieces of the student’s own choice'],
+  [
+    where('at most', 2, { on: 'own choice', is: 'own choice' }),
+    'At most two pieces of the student’s own choice',
+  ],
   [where('at least', 1, { on: 'component', is: 'b' }), 'At least one piece from list B'],
   [division, 'By Division: Skiff: one of grade 3 to 4, one free; Schooner: two of grade 4 or above'],
   [{ id: 'r', kind: 'not used before', years: 2 }, 'No piece used in the last two years'],

@@ -135,8 +135,13 @@ function resultsOf(studio: Studio, student: Student): ResultLine[] {
   // What gave a level is there already.
   const others = goalsOfStudent(studio, student.id).flatMap((goal) => {
     const names = goalNames(studio, goal);
-    if (!goal.result || !names || held.some(({ day }) => day === goal.result?.on)) return [];
+    if (!goal.result || !names) return [];
     const { award, on } = goal.result;
+    const isHeld = student.levelsHeld.some(
+      ({ family, levelName, day }) =>
+        family === names.set.family && levelName === names.level.name && day === on,
+    );
+    if (isHeld) return [];
     return [{ what: `${names.set.name} ${names.level.name}`, award: award ?? 'no award', day: on }];
   });
   return [...held, ...others].sort((a, b) => (a.day < b.day ? 1 : -1));
