@@ -3,6 +3,7 @@ import type { Plan } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
 import { lessonDays, slotOn, type CalendarDay, type Closure } from '@/core/time';
 import { fileName, saveFile } from '../shell/save-file';
+import { gateName } from '../shell/words';
 
 /** The session, its closing of entry, the lessons to come and the gates ahead. */
 export function calendarEvents(
@@ -48,7 +49,7 @@ export function calendarEvents(
         .map((gate) =>
           event(
             `gate-${item.componentId}-${gate.stage}`,
-            `Gate: ${student.name}, ${item.title}, ${gate.stage}`,
+            `Gate: ${student.name}, ${item.title}, ${gateName(gate.stage)}`,
             gate.day,
           ),
         ),

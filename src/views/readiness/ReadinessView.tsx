@@ -11,7 +11,7 @@ import { hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal } from '../shell/use-goal';
 import { totalModel } from '../mark/mark-model';
-import { weeksWords } from '../shell/words';
+import { gateName, weeksWords } from '../shell/words';
 import css from './ReadinessView.module.css';
 
 export const ReadinessView = () => <StudioPage>{(ready) => <ReadinessPage ready={ready} />}</StudioPage>;
@@ -148,7 +148,7 @@ function ComponentRow({ row, context }: { readonly row: ComponentReadiness; read
           <>
             <Glyph name={next.state === 'overdue' ? 'gate waiting' : 'gate'} label={next.state} />
             <span data-state={next.state}>
-              {next.stage} gate {formatDay(next.day, 'short')}
+              {gateName(next.stage)} {formatDay(next.day, 'short')}
               {next.state === 'overdue' ? ', overdue' : ''}
             </span>
           </>

@@ -6,6 +6,7 @@ import { geometryOf, lessonsOf, marksOf, type Geometry } from '../stave-model';
 import { GateButtons, GateShapes } from './GateButtons';
 import { PhasePatterns, PhaseShape } from './PhaseShape';
 import css from './PreparationStave.module.css';
+import { gateName } from '../../shell/words';
 
 export interface StaveProps {
   readonly context: GoalContext;
@@ -218,7 +219,9 @@ function Line({
         </g>
       )}
       <text x={late ? 44 : 27} y={15} className={late ? css.late : css.caption}>
-        {next ? `${next.stage} gate ${formatDay(next.day, 'short')}${late ? ', due' : ''}` : 'no gate left'}
+        {next
+          ? `${gateName(next.stage)} ${formatDay(next.day, 'short')}${late ? ', due' : ''}`
+          : 'no gate left'}
       </text>
       {item.stages.map((stage) => {
         const from = geometry.x(stage.fromWeek);
