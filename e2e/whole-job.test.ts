@@ -297,7 +297,7 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
   await page.close();
 });
 
-test('leaving the demo never touches one’s own studio', async () => {
+test('leaving the demo never touches your own studio', async () => {
   const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=own`);
   await sees(page, 'No students yet');

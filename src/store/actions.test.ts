@@ -227,7 +227,7 @@ describe('every action', () => {
     await redo();
     expect(orla(studio()).closedOn).toBeNull();
   });
-  test('data that does not hold its form is refused whole', async () => {
+  test('data that does not match the schema is refused whole', async () => {
     const before = facts(studio());
     await expect(saveStudent({ ...plain('wren'), minutesByWeekday: [1, 2] }, null)).rejects.toThrow(
       /minutesByWeekday/,

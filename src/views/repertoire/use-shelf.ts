@@ -29,7 +29,7 @@ export interface Shelved {
 const counted = (found: ReturnType<typeof countsOf>): Option[] =>
   found.map(({ value, count }) => ({ value, label: `${value} (${count})` }));
 
-/** The studio's pieces as a shelf to look things up on; made anew only where pieces or sets change. */
+/** The studio's pieces as a shelf to look things up on; rebuilt only where pieces or sets change. */
 export function useShelf({ pieces, sets, settings }: Studio): Shelved {
   const rows = useMemo(() => crosswalk(sets.values(), settings.commonLevels), [sets, settings.commonLevels]);
   const instruments = useMemo(
