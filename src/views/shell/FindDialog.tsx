@@ -15,16 +15,6 @@ interface Act {
   readonly sub: string;
   readonly run: () => void;
 }
-const NAMES: Readonly<Record<Findable['kind'] | Act['kind'], string>> = {
-  view: 'view',
-  action: 'action',
-  student: 'student',
-  requirement: 'requirement',
-  level: 'level',
-  piece: 'piece',
-  score: 'score',
-};
-
 const action = (title: string, sub: string, run: () => void): Act => ({ kind: 'action', title, sub, run });
 const acts = (): readonly Act[] => [
   ...VIEWS.filter(({ path }) => path !== '/print' && path !== '/kit').map(({ name, help, path }): Act => ({
@@ -131,7 +121,7 @@ export function FindDialog({
             onMouseDown={(event) => event.preventDefault()}
             onClick={() => take(item)}
           >
-            <span className={css.kind}>{NAMES[item.kind]}</span>
+            <span className={css.kind}>{item.kind}</span>
             <b>{item.title}</b>
             <span className={css.sub}>{item.sub}</span>
           </div>

@@ -1,4 +1,4 @@
-import { aimMark, schemeComponent, type Assessor } from '@/core/marks';
+import { aimMark, componentMax, schemeComponent, type Assessor } from '@/core/marks';
 import { goalsOfStudent, lessonsOfStudent, type Studio } from '@/core/files';
 import { practiceCard } from '@/core/plan';
 import { readinessOf } from '@/core/readiness';
@@ -159,16 +159,16 @@ export function marksOverTime(context: GoalContext, componentId: string): ChartD
   const component = schemeComponent(context.scheme, componentId);
   if (!component) return null;
   const marks = context.readSheets
-    .flatMap(({ sheet, mark, maxMark, current }) =>
+    .flatMap(({ sheet, mark, current }) =>
       sheet.componentId === componentId && mark.kind === 'complete' && current
-        ? [{ ...sheet, mark: mark.mark, max: maxMark ?? 0 }]
+        ? [{ ...sheet, mark: mark.mark }]
         : [],
     )
     .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
   const [first] = marks;
   const last = marks.at(-1);
   if (!first || !last) return null;
-  const max = first.max;
+  const max = componentMax(component);
   const start = addDays(first.day, -3);
   const end = context.session.day > last.day ? context.session.day : addDays(last.day, 7);
   const { goal, scheme } = context;

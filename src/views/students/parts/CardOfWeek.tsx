@@ -4,7 +4,7 @@ import { formatDay } from '@/core/time';
 import { LinkButton, Section, TempoMark } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
 import { cardOf } from '../student-model';
-import css from './CardOfWeek.module.css';
+import css from './TaskLine.module.css';
 
 /** What the student practises this week, in the order of the level. */
 export function CardOfWeek({ context, isOne }: { readonly context: GoalContext; readonly isOne: boolean }) {
@@ -15,7 +15,7 @@ export function CardOfWeek({ context, isOne }: { readonly context: GoalContext; 
   if (!card || !first || !last)
     return (
       <Section title={title}>
-        <p className={css.soft}>
+        <p className={css.minutes}>
           There is no plan, so there is no card.{' '}
           <a href={hrefOf('/plan', { goal: context.goal.id })}>See why</a>
         </p>
@@ -32,7 +32,7 @@ export function CardOfWeek({ context, isOne }: { readonly context: GoalContext; 
           .map(({ item, blocks, minutes }) => {
             const [block] = blocks;
             return (
-              <li key={item.componentId} className={css.row}>
+              <li key={item.componentId} className={css.root}>
                 <b>{item.letter}</b>
                 <span>
                   {item.title}
@@ -44,7 +44,7 @@ export function CardOfWeek({ context, isOne }: { readonly context: GoalContext; 
                   )}
                   <small>{block?.task.how}</small>
                 </span>
-                <span className={css.soft}>
+                <span className={css.minutes}>
                   {minutes} min in {blocks.length} {blocks.length === 1 ? 'visit' : 'visits'}
                 </span>
               </li>
