@@ -46,7 +46,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   await sees(page, 'Which instrument or voice?', 'dialog');
   await fill(page, 'Instrument or voice of the copy', 'piano');
   await press(page, 'Open the copy');
-  await sees(page, 'A copy of Tarrin Board, flute 2026–2029', 'dialog');
+  await sees(page, 'A copy of Tarrin Board, flute 2026–2029', 'h1');
   await kept(page, () => press(page, 'Save the requirement'));
   const families = await recordOf(page, 'set', () => true);
   expect(families.map((set) => set['family']).sort()).toEqual(['Tarrin Board flute', 'Tarrin Board piano']);

@@ -16,6 +16,8 @@ export const VIEWS = [
   '/mark?goal=teodor-chair',
   '/readiness?goal=jonah-4',
   '/library',
+  '/requirement',
+  '/requirement?id=tarrin-flute-2026&level=level-5',
   '/placements',
   '/repertoire?student=orla',
   '/repertoire?student=orla&own=1',
@@ -38,6 +40,5 @@ export const DIALOGS: readonly (readonly [string, string])[] = [
   ['/programme?goal=jonah-4', 'Weights'],
   ['/plan?goal=orla-5', 'Minutes and effort'],
   ['/plan?goal=orla-5', 'Closures'],
-  ['/library', 'New requirement'],
   ['/repertoire?student=davit&piece=mainsail-mist-march', 'Give out the parts'],
 ];

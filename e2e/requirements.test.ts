@@ -1,6 +1,7 @@
 import { expect, inject, test } from 'vitest';
 import { fill, kept, openPage, pick, press, recordsOf, sees, tabTo, useBrowser, visit } from './browser';
 import type { Page } from 'puppeteer-core';
+import { PART, turnTo } from './requirement-page';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -34,6 +35,18 @@ test('a requirement written from scratch: two levels, a scale table, weights, ru
   await fill(page, 'Name', 'Saltmarsh Diploma');
   await fill(page, 'Kind', 'graded exam');
   await fill(page, 'Instrument or voice', 'flute');
+  await turnTo(page, 'Marks and awards');
+  await fill(page, 'The total is', 'weighted');
+  await fill(page, 'Total', '60');
+  await fill(page, 'Component passes', 'S 12');
+  await turnTo(page, 'Sessions');
+  await fill(page, 'Session', 'summer round');
+  await fill(page, 'Day', '2027-06-05');
+  await fill(page, 'Entry opens', '2027-02-01');
+  await fill(page, 'Entry closes', '2027-04-30');
+  await fill(page, 'Late entry until', '2027-05-07');
+  await fill(page, 'Late fee', '5 crowns');
+  await turnTo(page, 'Level 1');
   await fill(page, 'Level', 'Entry stage');
   await fill(page, 'What', 'own choice');
   await fill(page, 'At least', '2');
@@ -48,10 +61,7 @@ test('a requirement written from scratch: two levels, a scale table, weights, ru
     'Scale table, a row a line',
     'D major, scale, 2, q=96, slurred\nF minor, arpeggio, 2\nG major, scale, 2',
   );
-  await fill(page, 'The total is', 'weighted');
   await fill(page, 'Weight', '3');
-  await fill(page, 'Total', '60');
-  await fill(page, 'Component passes', 'S 12');
   await press(page, 'Bands and descriptors');
   await fill(page, 'Tone, 6', 'rings to the back of the room');
 
@@ -82,25 +92,19 @@ test('a requirement written from scratch: two levels, a scale table, weights, ru
   await press(page, 'Add a rule within');
   await fill(page, 'Rule', 'entry closes', 12);
 
-  await fill(page, 'Session', 'summer round');
-  await fill(page, 'Day', '2027-06-05');
-  await fill(page, 'Entry opens', '2027-02-01');
-  await fill(page, 'Entry closes', '2027-04-30');
-  await fill(page, 'Late entry until', '2027-05-07');
-  await fill(page, 'Late fee', '5 crowns');
-  await sees(page, 'This level can be satisfied:', 'dialog');
+  await sees(page, 'This level can be satisfied:', PART);
 
   // A time nobody can keep is found to conflict, by name; then it is mended.
   await fill(page, 'At most', '0:20', 2);
   // Pieces that nobody has timed might still be as short as that.
-  await sees(page, /Not certain: \d+ programmes? would do only if/, 'dialog');
+  await sees(page, /Not certain: \d+ programmes? would do only if/, PART);
   await fill(page, 'At most', '9:00', 2);
   await fill(page, 'At least', '1', 1);
   await fill(page, 'At most', '1', 1);
-  await sees(page, /This level cannot be satisfied: rule 1 \(.*\) leaves no programme/, 'dialog');
+  await sees(page, /This level cannot be satisfied: rule 1 \(.*\) leaves no programme/, PART);
   await fill(page, 'At least', '2', 1);
   await fill(page, 'At most', '3', 1);
-  await sees(page, 'This level can be satisfied:', 'dialog');
+  await sees(page, 'This level can be satisfied:', PART);
 
   await press(page, 'Copy this level');
   await fill(page, 'Level', 'Higher stage');
@@ -118,10 +122,10 @@ test('a requirement written from scratch: two levels, a scale table, weights, ru
 
   // What was written can be opened and changed; levels are moved by a key.
   await press(page, 'Change this requirement');
-  await page.waitForSelector('dialog [role="tab"][aria-selected="true"]');
-  await page.focus('dialog [role="tab"][aria-selected="true"]');
+  await turnTo(page, 'Entry stage');
+  await page.focus('[role="tab"][aria-selected="true"]');
   await page.keyboard.down('Alt');
-  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowDown');
   await page.keyboard.up('Alt');
   await kept(page, () => press(page, 'Save the requirement'));
   expect((await setsOf(page)).find((each) => each.name === 'Saltmarsh Diploma')?.levels[0]?.name).toBe(
@@ -136,7 +140,9 @@ test('five hundred pieces pasted, ten rows bad: named, one mended in place, the 
   await press(page, 'New requirement');
   await fill(page, 'Name', 'Long List');
   await fill(page, 'Instrument or voice', 'any');
+  await turnTo(page, 'Marks and awards');
   await fill(page, 'Total', '0');
+  await turnTo(page, 'Sessions');
   await fill(page, 'Session', 'once');
   await fill(page, 'Day', '2027-06-05');
   await kept(page, () => press(page, 'Save the requirement'));

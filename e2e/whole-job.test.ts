@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
+import { PART, turnTo } from './requirement-page';
 import { openStudioFile } from '../src/core/files';
 import {
   downloads,
@@ -60,19 +61,15 @@ async function typeRequirement(page: Page): Promise<void> {
   await sees(page, 'No requirement yet');
   await press(page, 'New requirement');
   await press(page, 'Save the requirement');
-  await sees(page, 'The requirement needs a name.', 'dialog');
+  await sees(page, 'The requirement needs a name.', PART);
   await fill(page, 'Name', 'Harbour Recital');
   await fill(page, 'Instrument or voice', 'flute');
+  await turnTo(page, 'Level 1');
   await press(page, 'Add a component');
   await press(page, 'Add a component');
   await fill(page, 'Letter', 'T', 2);
   await fill(page, 'Component', 'Scales', 2);
   await fill(page, 'What', 'prepared', 2);
-  await fill(page, 'Total', '40');
-  await press(page, 'Add an award');
-  await fill(page, 'Award', 'strong', 1);
-  await fill(page, 'Total', '55', 1);
-  await fill(page, 'At least in each component', '14', 1);
   for (const kind of ['one from each', 'different composers', 'time', 'entry fact', 'entry closes']) {
     await press(page, 'Add a rule');
     const at = ['one from each', 'different composers', 'time', 'entry fact', 'entry closes'].indexOf(kind);
@@ -81,6 +78,13 @@ async function typeRequirement(page: Page): Promise<void> {
   await fill(page, 'Letters', 'A, B');
   await fill(page, 'At most', '8:00', 2);
   await fill(page, 'What', 'Pianist', 3);
+  await turnTo(page, 'Marks and awards');
+  await fill(page, 'Total', '40');
+  await press(page, 'Add an award');
+  await fill(page, 'Award', 'strong', 1);
+  await fill(page, 'Total', '55', 1);
+  await fill(page, 'At least in each component', '14', 1);
+  await turnTo(page, 'Sessions');
   await fill(page, 'Session', 'spring recital');
   await fill(page, 'Day', day(70));
   await fill(page, 'Entry closes', day(20));

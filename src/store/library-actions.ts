@@ -1,6 +1,12 @@
-import type { ListedPiece, RequirementFile } from '@/core/files';
+import { mergeEdit, type ListedPiece, type RequirementFile } from '@/core/files';
 import { omit, type Piece } from '@/core/repertoire';
-import { withEarlierSchemes, withGrades, withList, type RequirementSet } from '@/core/requirements';
+import {
+  namedPieces,
+  withEarlierSchemes,
+  withGrades,
+  withList,
+  type RequirementSet,
+} from '@/core/requirements';
 import { saveForm, type FormOutcome } from './forms';
 import { act } from './studio-store';
 
@@ -17,13 +23,31 @@ const withOwn = (piece: Piece, before: Piece | undefined): Piece => ({
   ...piece,
 });
 
+/** A piece as it was typed with a requirement, and as the library had it when that began; null for a new one. */
+export interface TypedPiece {
+  readonly piece: Piece;
+  readonly before: Piece | null;
+}
+
+/** A requirement, and those of the pieces typed with it that stand in it. */
 export const saveSet = (
   set: RequirementSet,
   opened: RequirementSet | null,
+  typed: readonly TypedPiece[] = [],
 ): Promise<FormOutcome<RequirementSet>> =>
-  saveForm(`save ${set.name}`, 'set', set, opened, (studio, kept) => [
-    { kind: 'set', data: withEarlierSchemes(kept, studio.sets.get(set.id)) },
-  ]);
+  saveForm(`save ${set.name}`, 'set', set, opened, (studio, kept) => {
+    const there = new Set(namedPieces(kept));
+    return [
+      { kind: 'set', data: withEarlierSchemes(kept, studio.sets.get(set.id)) },
+      ...typed.flatMap(({ piece, before }) => {
+        if (!there.has(piece.id)) return [];
+        const now = studio.pieces.get(piece.id);
+        // What was changed of it elsewhere meanwhile stays.
+        const data = before && now ? mergeEdit(before, now, piece).merged : piece;
+        return [{ kind: 'piece' as const, data }];
+      }),
+    ];
+  });
 
 export const removeSet = (id: string): Promise<boolean> =>
   act('remove the requirement set', () => [{ kind: 'set', remove: id }]);

@@ -1,5 +1,6 @@
 import type { CalendarDay } from '@/core/time';
 import type { Change } from './binders';
+import { hasDrafts } from './drafts';
 import type { Lock } from './journal';
 import { browserKv, databaseOf, type Kv } from './kv';
 import { browserRows } from './rows';
@@ -13,7 +14,7 @@ export async function studioThere(): Promise<Which | null> {
   const hasBinders =
     names.has(databaseOf(name, 'journal')) && (await browserKv(name).keys('journal')).length > 0;
   const hasRows = names.has(name) && (await browserRows(name).all()).length > 0;
-  return hasBinders || hasRows ? 'own' : null;
+  return hasBinders || hasRows || (await hasDrafts('own')) ? 'own' : null;
 }
 
 /** A database of the form before binders, taken over once. */

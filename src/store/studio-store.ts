@@ -15,7 +15,7 @@ import type { Change, SetAside } from './binders';
 import { breathe } from './breathe';
 import { changesOf, InvalidEdit, placesOf, reverse, type Edit } from './changes';
 import { DEMO_NOW, everyMinute, wallClock, type Now } from './clock';
-import { dropDrafts } from './drafts';
+import { dropDrafts, recallDrafts } from './drafts';
 import { stacksOf, type Stacks } from './history';
 import { Journal, type CommitOptions, type Lock } from './journal';
 import { browserKv, type Kv } from './kv';
@@ -102,6 +102,7 @@ export async function openStudio(which: Which): Promise<void> {
     const name = databaseName(which);
     const store = browserKv(name);
     const lock = browserLock(name);
+    const recalled = recallDrafts(which);
     tab = await tabId();
     // A studio that was left may still finish reading; only the open one is shown.
     const opened: Journal = new Journal(
@@ -140,6 +141,7 @@ export async function openStudio(which: Which): Promise<void> {
       if (data === WIPED) leave();
       else void opened.refresh().catch(() => undefined);
     };
+    await recalled;
     sessionStorage.setItem(WHICH, which);
     if (which === 'own') localStorage.setItem(WHICH, which);
     void navigator.storage.persist().catch(() => false);
@@ -332,7 +334,8 @@ export async function erase(action: string, key: string): Promise<readonly strin
     { purge: true, empties: binder === key ? [binder] : [] },
   );
   const { name } = (record?.data ?? {}) as { readonly name?: unknown };
-  if (record && changes) dropDrafts(which, { id: record.id, name: typeof name === 'string' ? name : '' });
+  if (record && changes)
+    await dropDrafts(which, { id: record.id, name: typeof name === 'string' ? name : '' });
   publish(which);
   return (changes ?? []).map((each) => each.key);
 }
@@ -344,7 +347,7 @@ export async function wipeStudio(): Promise<void> {
   await browserLock(databaseName(which))(async () => {
     for (const area of ['journal', 'binders', 'attached'] as const) await open?.clear(area);
   });
-  dropDrafts(which);
+  await dropDrafts(which);
   sessionStorage.removeItem(WHICH);
   localStorage.removeItem(WHICH);
   channel?.postMessage(WIPED);

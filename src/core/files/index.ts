@@ -21,8 +21,10 @@ export {
   GRADED_COLUMNS,
   readGraded,
   type GradedColumn,
+  cellsOf,
   formatPieces,
   PIECE_COLUMNS,
+  pieceOf,
   readPieces,
   tempoOf,
   type BadRow,
@@ -31,10 +33,14 @@ export {
 export {
   LIST_COLUMNS,
   LISTS_COLUMNS,
+  namedLists,
   readLists,
   type ListColumn,
   type ListedPiece,
+  type ListPlaces,
   type ListsColumn,
+  type MissingList,
+  type NamedLists,
 } from './list-table';
 export { readDemands, readParts, writeDemands, writeParts } from './piece-words';
 export { textId } from './attached';

@@ -1,6 +1,6 @@
 import { oneLine, severalLines } from '../plain-text';
 import { agree, filledFrom, type Piece } from '../repertoire';
-import type { Component, RequirementSet } from '../requirements';
+import type { Component, ComponentSource, Level } from '../requirements';
 import { refuse, type Result } from '../result';
 import { PIECE_COLUMNS, pieceOf, type BadRow, type PieceColumn } from './piece-table';
 import type { ColumnMap, PastedTable } from './table';
@@ -24,6 +24,15 @@ export interface ListedPiece {
   readonly number: string;
   readonly piece: Piece;
 }
+/** What of a requirement a row can name: its levels and their lists, also while it is being typed. */
+export interface ListPlaces {
+  readonly levels: readonly (Pick<Level, 'id' | 'name' | 'rank'> & {
+    readonly components: readonly PlacedList[];
+  })[];
+}
+type PlacedList = Pick<Component, 'id' | 'letter' | 'name'> & {
+  readonly source: Pick<ComponentSource, 'kind'>;
+};
 export interface ReadLists {
   readonly items: readonly ListedPiece[];
   readonly bad: readonly BadRow[];
@@ -39,7 +48,7 @@ export function readLists(
   map: ColumnMap<ListColumn> | ColumnMap<ListsColumn>,
   newId: (line: number) => string,
   library: Iterable<Piece>,
-  set: RequirementSet,
+  set: ListPlaces,
   place: { readonly levelId: string; readonly componentId: string } | null,
 ): ReadLists {
   const known = new Map([...library].map((piece) => [keyOf(piece), piece]));
@@ -91,30 +100,69 @@ const plain = (text: string) => text.trim().replace(/\s+/g, ' ').toLocaleLowerCa
 const keyOf = ({ title, composer }: Pick<Piece, 'title' | 'composer'>) =>
   `${plain(title)} / ${plain(composer)}`;
 
+/** The level a row names, by its name or its place. */
+const levelNamed = (set: ListPlaces, written: string): ListPlaces['levels'][number] | undefined =>
+  set.levels.find(({ name }) => plain(name) === plain(written)) ??
+  set.levels.find(({ rank }) => String(rank) === written);
+const listNamed = (components: readonly PlacedList[], written: string): PlacedList | undefined =>
+  components.find(
+    ({ letter, name, source }) =>
+      source.kind === 'list' && [plain(letter), plain(name)].includes(plain(written)),
+  );
+
+/** A list that rows name and the requirement does not have. */
+export interface MissingList {
+  /** Null where the level itself is missing. */
+  readonly levelId: string | null;
+  /** As written in the table. */
+  readonly level: string;
+  readonly list: string;
+}
+
+/** What rows with a title name of a requirement. */
+export interface NamedLists {
+  /** The lists it does not have, in the order of the table, each once. */
+  readonly missing: readonly MissingList[];
+  /** Ids of the levels it has and rows name. */
+  readonly levels: ReadonlySet<string>;
+}
+
+export function namedLists(table: PastedTable, map: ColumnMap<ListsColumn>, set: ListPlaces): NamedLists {
+  const found = new Map<string, MissingList>();
+  const levels = new Set<string>();
+  for (const { cells } of table.rows.slice(map.header ? 1 : 0)) {
+    const cell = (field: 'level' | 'list' | 'title') =>
+      map.columns[field] < 0 ? '' : oneLine(cells[map.columns[field]] ?? '');
+    const [written, list] = [cell('level'), cell('list')];
+    if (written === '' || list === '' || cell('title') === '') continue;
+    const level = levelNamed(set, written);
+    if (level) levels.add(level.id);
+    if (level && listNamed(level.components, list)) continue;
+    const key = `${level?.id ?? `/${plain(written)}`}/${plain(list)}`;
+    if (!found.has(key)) found.set(key, { levelId: level?.id ?? null, level: written, list });
+  }
+  return { missing: [...found.values()], levels };
+}
+
 /** The list a row names: its level by name or place, its list by letter or name. */
 function placeOf(
-  set: RequirementSet,
+  set: ListPlaces,
   levelName: string,
   listName: string,
 ): Result<{ levelId: string; componentId: string }, string> {
-  const levels = set.levels.filter(
-    ({ name, rank }) => plain(name) === plain(levelName) || String(rank) === levelName,
-  );
-  const level = levels.find(({ name }) => plain(name) === plain(levelName)) ?? levels[0];
+  const level = levelNamed(set, levelName);
   if (!level)
     return refuse(
       `there is no level "${levelName}"; there are ${set.levels.map(({ name }) => name).join(', ')}`,
     );
   const lists = level.components.filter(({ source }) => source.kind === 'list');
-  const component = lists.find(({ letter, name }: Component) =>
-    [plain(letter), plain(name)].includes(plain(listName)),
-  );
+  const component = listNamed(lists, listName);
   return component
     ? { ok: true, value: { levelId: level.id, componentId: component.id } }
     : refuse(`there is no list "${listName}" in ${level.name}; ${listsOf(lists)}`);
 }
 
-const listsOf = (lists: readonly Component[]) =>
+const listsOf = (lists: readonly PlacedList[]) =>
   lists.length === 0
     ? 'it has none'
     : `there are ${lists.map(({ letter, name }) => `${letter} ${name}`).join(', ')}`;

@@ -204,26 +204,34 @@ export const formatPieces = (
 ): string =>
   formatCsv([
     [...(numbers ? ['number'] : []), ...Object.values(PIECE_COLUMNS).map(([name]) => name)],
-    ...pieces.map((piece) => [
-      ...(numbers ? [numbers[piece.id] ?? ''] : []),
-      piece.title,
-      piece.composer,
-      piece.seconds === null ? '' : formatTime(piece.seconds),
-      piece.key ?? '',
-      piece.metre ?? '',
-      piece.bars === null ? '' : String(piece.bars),
-      piece.tempo === null ? '' : `${piece.tempo.unit} = ${piece.tempo.perMinute}`,
-      piece.accompaniment ?? '',
-      piece.kind,
-      piece.period ?? '',
-      piece.character ?? '',
-      writeDemands(piece.demands),
-      piece.barsToLearn === null ? '' : String(piece.barsToLearn),
-      piece.span === undefined ? '' : String(piece.span),
-      piece.instrument ?? '',
-      writeParts(piece.parts ?? []),
-      piece.book ?? '',
-      piece.page ?? '',
-      piece.notes ?? '',
-    ]),
+    ...pieces.map((piece) => {
+      const cells = cellsOf(piece);
+      return [
+        ...(numbers ? [numbers[piece.id] ?? ''] : []),
+        ...(Object.keys(PIECE_COLUMNS) as PieceColumn[]).map((column) => cells[column]),
+      ];
+    }),
   ]);
+
+/** A piece as a row of a table: `pieceOf` reads it back, but for its id and its kept score. */
+export const cellsOf = (piece: Piece): Readonly<Record<PieceColumn, string>> => ({
+  title: piece.title,
+  composer: piece.composer,
+  time: piece.seconds === null ? '' : formatTime(piece.seconds),
+  key: piece.key ?? '',
+  metre: piece.metre ?? '',
+  bars: piece.bars === null ? '' : String(piece.bars),
+  tempo: piece.tempo === null ? '' : `${piece.tempo.unit} = ${piece.tempo.perMinute}`,
+  accompaniment: piece.accompaniment ?? '',
+  kind: piece.kind,
+  period: piece.period ?? '',
+  character: piece.character ?? '',
+  demands: writeDemands(piece.demands),
+  toLearn: piece.barsToLearn === null ? '' : String(piece.barsToLearn),
+  span: piece.span === undefined ? '' : String(piece.span),
+  instrument: piece.instrument ?? '',
+  parts: writeParts(piece.parts ?? []),
+  book: piece.book ?? '',
+  page: piece.page ?? '',
+  notes: piece.notes ?? '',
+});

@@ -1,17 +1,17 @@
 import { lazy, Suspense, useState } from 'react';
 import { formatRequirementFile, goalsOfSet } from '@/core/files';
-import { editionBefore, setLabel, type RequirementSet } from '@/core/requirements';
+import { editionBefore, setLabel } from '@/core/requirements';
 import { formatDay } from '@/core/time';
-import { removeSet, saveSet, type ReadyState } from '@/store';
+import { removeSet, type ReadyState } from '@/store';
 import { Button, Confirm, Empty, LinkButton, PageLine, Section, classes } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
 import { fileName, saveFile } from '../shell/save-file';
+import { hrefOf } from '../shell/addresses';
 import { useLooked } from '../shell/view-state';
 import { CopyDialog } from './parts/CopyDialog';
 import { ImportRequirementDialog } from './parts/ImportRequirementDialog';
 import { EditionDifferences } from './parts/EditionDifferences';
 import { LevelDetail } from './parts/LevelDetail';
-import { RequirementDialog } from './parts/RequirementDialog';
 import css from './LibraryView.module.css';
 
 const PastePiecesDialog = lazy(() =>
@@ -21,7 +21,7 @@ const PastePiecesDialog = lazy(() =>
 export const LibraryView = () => <StudioPage>{(ready) => <Library ready={ready} />}</StudioPage>;
 
 function Library({ ready }: { readonly ready: ReadyState }) {
-  const { studio, now } = ready;
+  const { studio } = ready;
   const sets = [...studio.sets.values()].sort((a, b) =>
     a.name < b.name ? -1 : a.name > b.name ? 1 : a.edition.from < b.edition.from ? 1 : -1,
   );
@@ -30,12 +30,6 @@ function Library({ ready }: { readonly ready: ReadyState }) {
   const [levelId, pickLevel] = useLooked('level');
   const level = set?.levels.find((each) => each.id === levelId) ?? set?.levels[0];
   const [dialog, setDialog] = useState<'none' | 'copy' | 'import' | 'remove' | 'lists'>('none');
-  /** The requirement being typed or changed: null for a new one. */
-  const [typed, setTyped] = useState<{
-    readonly before: RequirementSet | null;
-    /** The label of the requirement it is a copy of. */
-    readonly copyOf?: string;
-  } | null>(null);
   const earlier = set && editionBefore(set, sets);
   const close = () => setDialog('none');
   const used = set ? goalsOfSet(studio, set.id).length : 0;
@@ -49,7 +43,7 @@ function Library({ ready }: { readonly ready: ReadyState }) {
             <LinkButton href="/repertoire">Repertoire</LinkButton>
             <LinkButton href="/scores">Scores</LinkButton>
             <LinkButton href="/placements">Placements side by side</LinkButton>
-            <Button onClick={() => setTyped({ before: null })}>New requirement</Button>
+            <LinkButton href="/requirement">New requirement</LinkButton>
             <Button onClick={() => setDialog('import')}>Import a file</Button>
           </>
         }
@@ -110,7 +104,9 @@ function Library({ ready }: { readonly ready: ReadyState }) {
             <LevelDetail key={`${set.id}${level.id}`} ready={ready} set={set} level={level} />
             {earlier && <EditionDifferences before={earlier} after={set} pieces={studio.pieces} />}
             <div className={css.acts}>
-              <Button onClick={() => setTyped({ before: set })}>Change this requirement</Button>
+              <LinkButton href={hrefOf('/requirement', { id: set.id, level: level.id })}>
+                Change this requirement
+              </LinkButton>
               <Button onClick={() => setDialog('copy')}>Copy this requirement</Button>
               {set.levels.some(({ components }) =>
                 components.some(({ source }) => source.kind === 'list'),
@@ -131,35 +127,12 @@ function Library({ ready }: { readonly ready: ReadyState }) {
           </div>
         </div>
       )}
-      {typed && (
-        <RequirementDialog
-          studio={studio}
-          today={now.day}
-          before={typed.before}
-          copyOf={typed.copyOf ?? null}
-          onClose={() => setTyped(null)}
-          onSave={saveSet}
-          onKept={(made) => {
-            pickSet(made.id);
-            setTyped(null);
-          }}
-        />
-      )}
       {dialog === 'lists' && set && (
         <Suspense fallback={null}>
           <PastePiecesDialog set={set} place={null} library={studio.pieces} onClose={close} />
         </Suspense>
       )}
-      {dialog === 'copy' && set && (
-        <CopyDialog
-          set={set}
-          onClose={close}
-          onCopied={(before) => {
-            close();
-            setTyped({ before, copyOf: setLabel(set) });
-          }}
-        />
-      )}
+      {dialog === 'copy' && set && <CopyDialog set={set} onClose={close} />}
       {dialog === 'import' && (
         <ImportRequirementDialog
           studio={studio}

@@ -8,8 +8,9 @@ import {
   type RequirementSet,
 } from '@/core/requirements';
 import { calendarDay, isCalendarDay } from '@/core/time';
-import type { Draft, DraftComponent, DraftLevel } from './draft';
+import { blankDraft, type Draft, type DraftComponent, type DraftLevel } from './draft';
 import { isWhole, names, slug, type Need } from './draft-fields';
+import { openRows } from './draft-lists';
 import { bandStarts, schemeOfLevel, sharedSchemes } from './draft-scheme';
 import { ruleOf } from './rule-form';
 import { scaleRowsOf } from './scale-rows';
@@ -36,6 +37,7 @@ export function setOfDraft(
   checkHead(draft, need);
   checkSessions(draft, need);
   need('levels', draft.levels.length > 0, 'At least one level.');
+  checkRows(draft, need);
   const levels = draft.levels.map((level, at) => levelOf(level, `levels.${at}`, need, problems));
   const schemes = levels.map(({ components, ids }, at) =>
     schemeOfLevel(draft.marks, components, ids, at, need),
@@ -73,10 +75,44 @@ export function setOfDraft(
       venue: session.venue.trim(),
     })),
   };
-  const [unsound] = problemsOfSet(set, pieceIds);
+  const [unsound] = problemsOfSet(set, new Set([...pieceIds, ...Object.keys(draft.pieces)]));
   if (unsound) return { ok: false, problems: { set: `${unsound.path}: ${unsound.message}` } };
-  const isOther = draft.isCopy && before !== null && before.instrument !== set.instrument;
+  const isOther = draft.copyOf !== null && before !== null && before.instrument !== set.instrument;
   return { ok: true, set: isOther ? ofInstrument(set, set.instrument) : set };
+}
+
+/**
+ * The set with this level alone, as it can be checked while other parts are still to be typed; null while the level
+ * itself or the marks are not filled in.
+ */
+export function levelToCheck(
+  draft: Draft,
+  levelId: string,
+  pieceIds: ReadonlySet<string>,
+): RequirementSet | null {
+  const blank = blankDraft('2000-01-01');
+  const read = setOfDraft(
+    {
+      ...draft,
+      name: draft.name.trim() || '-',
+      instrument: draft.instrument.trim() || 'any',
+      edition: '-',
+      from: blank.from,
+      to: blank.to,
+      overlapTo: '',
+      levels: draft.levels
+        .filter(({ id }) => id === levelId)
+        .map((level) => ({
+          ...level,
+          name: level.name.trim() || '-',
+          components: level.components.map((component) => ({ ...component, typing: {} })),
+        })),
+      sessions: [],
+    },
+    () => '-',
+    pieceIds,
+  );
+  return read.ok ? read.set : null;
 }
 
 function checkHead(draft: Draft, need: Need): void {
@@ -89,6 +125,20 @@ function checkHead(draft: Draft, need: Need): void {
     'overlapTo',
     draft.overlapTo === '' || (isCalendarDay(draft.overlapTo) && draft.overlapTo >= draft.to),
     'Empty, or a day after the last.',
+  );
+}
+
+/** A piece that is being typed would be lost if the requirement were saved without it. */
+function checkRows(draft: Draft, need: Need): void {
+  draft.levels.forEach((level, place) =>
+    level.components.forEach((component, at) => {
+      const open = openRows(component);
+      need(
+        `levels.${place}.components.${at}.rows`,
+        component.source !== 'list' || open === 0,
+        `${open === 1 ? 'A row' : `${open} rows`} of ${component.name}, ${level.name} ${open === 1 ? 'is' : 'are'} typed and not added yet.`,
+      );
+    }),
   );
 }
 

@@ -17,14 +17,16 @@ import {
 } from '@/core/requirements';
 import { draftOfRule, type DraftRule } from './rule-form';
 import { scaleRowText } from './scale-rows';
+import type { ListColumn } from '@/core/files';
+import type { Piece } from '@/core/repertoire';
 import { valueAt } from '@/core/value-at';
 
 /** A requirement as it is typed: every field text, so that half-typed is no error yet. */
 export interface Draft {
   /** The set being changed, or the copy being made of another; null for a new one. */
   readonly before: RequirementSet | null;
-  /** A copy that is not kept yet: with another instrument it begins a family of its own. */
-  readonly isCopy: boolean;
+  /** The label of the requirement it is a copy of, until it is saved: with another instrument a copy begins a family of its own. */
+  readonly copyOf: string | null;
   readonly name: string;
   readonly kind: RequirementSet['kind'];
   readonly instrument: string;
@@ -35,7 +37,18 @@ export interface Draft {
   readonly levels: readonly DraftLevel[];
   readonly marks: DraftMarks;
   readonly sessions: readonly DraftSession[];
+  /** Pieces that were typed or pasted here and are new to the library, or changed, by id. */
+  readonly pieces: Readonly<Record<string, DraftPiece>>;
 }
+
+export interface DraftPiece {
+  readonly piece: Piece;
+  /** As the library had it; null for a new one. */
+  readonly before: Piece | null;
+}
+
+/** What is typed of a piece, by column. */
+export type DraftRow = Readonly<Partial<Record<ListColumn, string>>>;
 
 export interface DraftLevel {
   /** The id of a level there already; a new one has an id of its own from the start. */
@@ -59,6 +72,8 @@ export interface DraftComponent {
   readonly pieceIds: readonly string[];
   /** Numbers printed in the list, by piece id. */
   readonly numbers: Readonly<Record<string, string>>;
+  /** Rows that are being typed: by id that of a piece of the list, and by "" that of the next one. */
+  readonly typing: Readonly<Record<string, DraftRow>>;
   readonly pieceId: string;
   readonly bars: string;
   readonly fromBeat: string;
@@ -125,6 +140,7 @@ export const blankComponent = (letter: string): DraftComponent => ({
   max: '1',
   pieceIds: [],
   numbers: {},
+  typing: {},
   pieceId: '',
   bars: '',
   fromBeat: '',
@@ -184,7 +200,7 @@ const BLANK_MARKS: DraftMarks = {
 
 export const blankDraft = (today: string): Draft => ({
   before: null,
-  isCopy: false,
+  copyOf: null,
   name: '',
   kind: 'recital',
   instrument: '',
@@ -195,14 +211,28 @@ export const blankDraft = (today: string): Draft => ({
   levels: [blankLevel('level-1', 1)],
   marks: BLANK_MARKS,
   sessions: [blankSession('session-1')],
+  pieces: {},
+});
+
+/** A draft as an earlier version of the program kept it, with what it did not know of yet. */
+export const wholeDraft = (
+  kept: Omit<Draft, 'pieces' | 'copyOf'> & Partial<Pick<Draft, 'pieces' | 'copyOf'>>,
+): Draft => ({
+  ...kept,
+  copyOf: kept.copyOf ?? null,
+  pieces: kept.pieces ?? {},
+  levels: kept.levels.map((level) => ({
+    ...level,
+    components: level.components.map((component) => ({ ...blankComponent(component.letter), ...component })),
+  })),
 });
 
 /** A set there already, as it would have been typed. */
-export function draftOf(set: RequirementSet, isCopy = false): Draft {
+export function draftOf(set: RequirementSet, copyOf: string | null = null): Draft {
   const first = set.levels[0];
   return {
     before: set,
-    isCopy,
+    copyOf,
     name: set.name,
     kind: set.kind,
     instrument: set.instrument,
@@ -224,6 +254,7 @@ export function draftOf(set: RequirementSet, isCopy = false): Draft {
       recordingDue: session.recordingDue ?? BARE_SESSION.recordingDue ?? '',
       venue: session.venue,
     })),
+    pieces: {},
   };
 }
 

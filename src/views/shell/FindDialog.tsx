@@ -17,15 +17,18 @@ interface Act {
 }
 const action = (title: string, sub: string, run: () => void): Act => ({ kind: 'action', title, sub, run });
 const acts = (): readonly Act[] => [
-  ...VIEWS.filter(({ path }) => path !== '/print' && path !== '/kit').map(({ name, help, path }): Act => ({
-    kind: 'view',
-    title: name,
-    sub: help,
-    run: () => goTo(path),
-  })),
+  ...VIEWS.filter(({ path }) => !['/print', '/kit', '/requirement'].includes(path)).map(
+    ({ name, help, path }): Act => ({
+      kind: 'view',
+      title: name,
+      sub: help,
+      run: () => goTo(path),
+    }),
+  ),
   action('Add a student', 'new', () => goTo('/students', { ask: 'add' })),
   action('Paste a table of students', 'import', () => goTo('/students', { ask: 'paste' })),
   action('Timetable', 'lessons of everyone, term', () => goTo('/students', { ask: 'timetable' })),
+  action('New requirement', 'type an exam, a festival class or an audition', () => goTo('/requirement')),
   action('Set a goal', 'enter a student for an exam, festival or audition', () =>
     goTo('/programme', { ask: 'goal' }),
   ),

@@ -36,6 +36,12 @@ export const VIEWS: readonly View[] = [
   tab('/library', 'Library', 'requirements, their lists and their rules'),
   under('Register', '/students', 'Students', 'everyone in the studio: find, add, paste, archive'),
   under('Register', '/student', 'Student', 'all of one student: lesson, goals, marks, card, notes, skills'),
+  under(
+    'Library',
+    '/requirement',
+    'Requirement',
+    'a requirement typed or changed: levels, lists, marks, sessions',
+  ),
   under('Library', '/placements', 'Placements', 'where each set puts a piece'),
   under('Library', '/repertoire', 'Repertoire', 'the shelf, and what each student plays'),
   under('Library', '/scores', 'Scores', 'scores, their demands and notes by bar'),

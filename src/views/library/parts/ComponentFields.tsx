@@ -1,9 +1,12 @@
-import { useState } from 'react';
-import type { Studio } from '@/core/files';
+import { lazy, Suspense, useState } from 'react';
+import type { Piece } from '@/core/repertoire';
 import { Button, Combobox, FieldRow, SelectField, TextField } from '@/ui';
 import type { DraftComponent } from '../draft';
 import { DescriptorGrid } from './DescriptorGrid';
-import css from './RequirementDialog.module.css';
+import { DraftList } from './DraftList';
+import css from './Typed.module.css';
+
+const PasteOneList = lazy(() => import('./PasteOneList').then((part) => ({ default: part.PasteOneList })));
 
 const SOURCES = [
   { value: 'list', label: 'chosen from a list' },
@@ -25,22 +28,30 @@ const OPTIONAL: readonly TextName[] = ['bands', 'fromBeat', 'toBeat'];
 export function ComponentFields({
   component,
   weighted,
-  studio,
+  id,
+  library,
   problem,
   onChange,
+  onPieces,
   onMove,
   onRemove,
 }: {
   readonly component: DraftComponent;
   readonly weighted: boolean;
-  readonly studio: Studio;
+  /** Names the component among all that are typed. */
+  readonly id: string;
+  /** Every piece there is, those typed here among them. */
+  readonly library: ReadonlyMap<string, Piece>;
   readonly problem: (field: string) => string | undefined;
   readonly onChange: (part: Partial<DraftComponent>) => void;
+  /** Pieces that are new or changed, with what becomes of the list. */
+  readonly onPieces: (pieces: readonly Piece[], part: Partial<DraftComponent>) => void;
   /** One place earlier (-1) or later (1). */
   readonly onMove: (step: -1 | 1) => void;
   readonly onRemove: (() => void) | undefined;
 }) {
   const [words, setWords] = useState(false);
+  const [pasting, setPasting] = useState(false);
   const { source } = component;
   const chooses = source === 'list' || source === 'own choice' || source === 'catalogue';
   const field = (name: TextName, label: string, hint?: string, rows?: number) => (
@@ -74,7 +85,7 @@ export function ComponentFields({
               required
               label="Piece"
               value={component.pieceId}
-              options={[...studio.pieces.values()].map((piece) => ({
+              options={[...library.values()].map((piece) => ({
                 value: piece.id,
                 label: `${piece.title}, ${piece.composer}`,
               }))}
@@ -101,6 +112,33 @@ export function ComponentFields({
           5,
         )}
       {source === 'prepared' && field('items', 'What is prepared, an item a line', undefined, 3)}
+      {source === 'list' && (
+        <>
+          <DraftList
+            component={component}
+            library={library}
+            onChange={onChange}
+            onPiece={(piece, part) => onPieces([piece], part)}
+          />
+          {problem('rows') !== undefined && <p className={css.problem}>{problem('rows')}</p>}
+          <Button look="quiet" aria-expanded={pasting} onClick={() => setPasting(!pasting)}>
+            Paste a list
+          </Button>
+          {pasting && (
+            <Suspense fallback={null}>
+              <PasteOneList
+                id={id}
+                component={component}
+                library={library}
+                onTake={(pieces, part) => {
+                  onPieces(pieces, part);
+                  setPasting(false);
+                }}
+              />
+            </Suspense>
+          )}
+        </>
+      )}
       <FieldRow>
         {field('criteria', 'Criteria, separated by commas')}
         {field('maxMark', 'Marks for each')}

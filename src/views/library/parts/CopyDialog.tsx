@@ -1,8 +1,10 @@
 import { useState } from 'react';
 import { copySet, setLabel, type RequirementSet } from '@/core/requirements';
-import { newId } from '@/store';
+import { keepDraft, newId, openedStudio } from '@/store';
 import { Button, CheckField, Dialog, DialogActs, SelectField, TextField } from '@/ui';
+import { goTo } from '../../shell/addresses';
 import { useDraft } from '../../shell/use-draft';
+import { draftOf } from '../draft';
 
 const WHAT_FOR = [
   { value: 'edition', label: 'the next edition' },
@@ -10,15 +12,7 @@ const WHAT_FOR = [
 ];
 
 /** What a requirement is copied for and what comes with it, before the copy is opened to be changed. */
-export function CopyDialog({
-  set,
-  onCopied,
-  onClose,
-}: {
-  readonly set: RequirementSet;
-  readonly onCopied: (copy: RequirementSet) => void;
-  readonly onClose: () => void;
-}) {
+export function CopyDialog({ set, onClose }: { readonly set: RequirementSet; readonly onClose: () => void }) {
   const title = `Copy ${setLabel(set)}`;
   const form = useDraft(`copy/${set.id}`, title, null);
   const [whatFor, setWhatFor] = form.field('whatFor', 'edition');
@@ -26,6 +20,7 @@ export function CopyDialog({
   const [lists, setLists] = form.field('lists', true);
   const [sessions, setSessions] = form.field('sessions', false);
   const [tried, setTried] = useState(false);
+  const [full, setFull] = useState(false);
   const isOther = whatFor === 'instrument';
   const named = instrument.trim();
   const error = !isOther
@@ -43,8 +38,16 @@ export function CopyDialog({
           event.preventDefault();
           setTried(true);
           if (error !== undefined) return;
+          const id = newId();
+          const copy = copySet(set, id, { instrument: isOther ? named : null, lists, sessions });
+          const which = openedStudio();
+          const kept =
+            which !== null &&
+            keepDraft(which, `set/${id}`, { opened: null, typed: { draft: draftOf(copy, setLabel(set)) } });
+          setFull(!kept);
+          if (!kept) return;
           form.drop();
-          onCopied(copySet(set, newId(), { instrument: isOther ? named : null, lists, sessions }));
+          goTo('/requirement', { id });
         }}
       >
         <SelectField
@@ -70,6 +73,9 @@ export function CopyDialog({
         )}
         <CheckField label="With the pieces in its lists" checked={lists} onChange={setLists} />
         <CheckField label="With its sessions" checked={sessions} onChange={setSessions} />
+        {full && (
+          <p role="alert">This browser has no room for the copy. Save or discard other things first.</p>
+        )}
         <DialogActs>
           <Button type="submit" look="do">
             Open the copy

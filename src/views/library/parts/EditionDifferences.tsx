@@ -13,15 +13,18 @@ export function EditionDifferences({
   before,
   after,
   pieces,
+  open = false,
 }: {
   readonly before: RequirementSet;
   readonly after: RequirementSet;
   readonly pieces: ReadonlyMap<string, Piece>;
+  /** Whether it is shown at once. */
+  readonly open?: boolean;
 }) {
   const differences = editionDifferences(before, after);
   const of = (kind: string) => differences.filter((each) => each.kind === kind).length;
   return (
-    <details className={css.component}>
+    <details className={css.component} open={open}>
       <summary>
         Against edition {before.edition.name}: {of('added')} added, {of('withdrawn')} withdrawn, {of('moved')}{' '}
         moved

@@ -1,9 +1,11 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { NO_OWN_CHOICE, ownChoices, satisfiable, type Satisfiable } from '@/core/programme';
 import type { Studio } from '@/core/files';
 import type { Piece } from '@/core/repertoire';
-import { commonLevel, ruleTitle, type Level, type RequirementSet, compileLevel } from '@/core/requirements';
-import css from './RequirementDialog.module.css';
+import { commonLevel, ruleTitle, type Level, compileLevel } from '@/core/requirements';
+import type { Draft } from '../draft';
+import { levelToCheck } from '../draft-set';
+import css from './Typed.module.css';
 
 /** More programmes than this are not counted. */
 const LIMIT = 5_000;
@@ -14,18 +16,22 @@ const TRIES_OF_ALL = 500_000;
 
 /** Whether the level can be satisfied with its lists as they are: counted while it is typed, a moment after the last key. */
 export function LevelCheck({
-  set,
+  draft,
   levelId,
   studio,
 }: {
-  readonly set: RequirementSet;
+  readonly draft: Draft;
   readonly levelId: string;
   readonly studio: Studio;
 }) {
   const [answer, setAnswer] = useState<Checked | null>(null);
-  const level = set.levels.find((each) => each.id === levelId);
+  const set = useMemo(
+    () => levelToCheck(draft, levelId, new Set(studio.pieces.keys())),
+    [draft, levelId, studio],
+  );
+  const level = set?.levels[0];
   useEffect(() => {
-    if (!level) return;
+    if (!set || !level) return;
     const timer = setTimeout(() => {
       const { commonLevels } = studio.settings;
       const common = commonLevel(commonLevels, set.family, level.rank);
@@ -56,7 +62,11 @@ export function LevelCheck({
   }, [set, level, studio]);
   return (
     <p className={css.check} role="status">
-      {answer === null || !level ? 'Checking whether the level can be satisfied' : words(answer, level)}
+      {!level
+        ? 'Whether this level can be satisfied is checked once its fields are filled in.'
+        : answer === null
+          ? 'Checking whether the level can be satisfied'
+          : words(answer, level)}
     </p>
   );
 }
@@ -72,7 +82,7 @@ function words({ is: answer, cut }: Checked, level: Level): string {
   if (answer.kind === 'programmes' && answer.sure === 0)
     return `Not certain: ${answer.count} ${answer.count === 1 ? 'programme' : 'programmes'} would do only if what is not known of ${answer.count === 1 ? 'its' : 'their'} pieces, such as a playing time, allows it.`;
   if (answer.kind === 'programmes')
-    return `This level can be satisfied: ${answer.more ? `more than ${LIMIT}` : answer.count} ${answer.count === 1 && !answer.more ? 'programme' : 'programmes'}.`;
+    return `This level can be satisfied: ${answer.more ? `more than ${LIMIT.toLocaleString('en')}` : answer.count.toLocaleString('en')} ${answer.count === 1 && !answer.more ? 'programme' : 'programmes'}.`;
   if (answer.kind === 'unknown')
     return 'No programme was found in the choices tried; there are more than can be tried while typing.';
   if (cut > 0)

@@ -1,29 +1,36 @@
 import type { Studio } from '@/core/files';
 import { familyFor } from '@/core/requirements';
+import type { Piece } from '@/core/repertoire';
 import { Button, FieldRow, TextField } from '@/ui';
 import { blankComponent, type Draft, type DraftLevel } from '../draft';
+import { freeLetter, withPieces } from '../draft-lists';
 import { blankRule } from '../rule-form';
 import { ComponentFields } from './ComponentFields';
 import { RuleEditor } from './RuleEditor';
-import css from './RequirementDialog.module.css';
-
-const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+import css from './Typed.module.css';
 
 /** One level: its place, who may enter, its components with their marks, its rules. */
 export function LevelFields({
   level,
   set,
+  id,
   studio,
   problem,
   onChange,
   onEveryLevel,
+  onDraft,
 }: {
   readonly level: DraftLevel;
   readonly set: Draft;
+  /** Of the requirement, or "new". */
+  readonly id: string;
+  /** With the pieces typed here among its pieces. */
   readonly studio: Studio;
   readonly problem: (field: string) => string | undefined;
   readonly onChange: (part: Partial<DraftLevel>) => void;
   readonly onEveryLevel: (part: Pick<DraftLevel, 'instruments'>) => void;
+  /** The requirement whole: pieces come with their lists. */
+  readonly onDraft: (draft: Draft) => void;
 }) {
   const { components, rules } = level;
   const families = [
@@ -32,7 +39,6 @@ export function LevelFields({
       ...[...studio.sets.values()].map(({ family }) => family),
     ]),
   ];
-  const letters = new Set(components.map((each) => each.letter));
   return (
     <>
       <FieldRow>
@@ -68,9 +74,26 @@ export function LevelFields({
           key={at}
           component={component}
           weighted={set.marks.totalling === 'weighted'}
-          studio={studio}
+          id={`${id}/${level.id}/${at}`}
+          library={studio.pieces}
           problem={(field) => problem(`components.${at}.${field}`)}
           onChange={(part) => onChange({ components: components.with(at, { ...component, ...part }) })}
+          onPieces={(pieces: readonly Piece[], part) =>
+            onDraft(
+              withPieces(
+                {
+                  ...set,
+                  levels: set.levels.map((each) =>
+                    each.id === level.id
+                      ? { ...level, components: components.with(at, { ...component, ...part }) }
+                      : each,
+                  ),
+                },
+                pieces,
+                studio.pieces,
+              ),
+            )
+          }
           onMove={(step) =>
             components[at + step] &&
             onChange({ components: components.toSpliced(at, 1).toSpliced(at + step, 0, component) })
@@ -83,10 +106,7 @@ export function LevelFields({
       <Button
         onClick={() =>
           onChange({
-            components: [
-              ...components,
-              blankComponent(LETTERS.split('').find((letter) => !letters.has(letter)) ?? 'X'),
-            ],
+            components: [...components, blankComponent(freeLetter(components))],
           })
         }
       >

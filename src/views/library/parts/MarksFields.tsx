@@ -1,6 +1,6 @@
 import { Button, FieldRow, SelectField, TextField } from '@/ui';
 import { blankAward, type DraftMarks } from '../draft';
-import css from './RequirementDialog.module.css';
+import css from './Typed.module.css';
 
 const options = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 const OUTCOMES = [

@@ -1,7 +1,7 @@
 import { RULES, type RuleKind } from '@/core/requirements';
 import { Button, FieldRow, SelectField, TextField } from '@/ui';
 import { blankRule, blanksOf, withBlank, type DraftRule } from '../rule-form';
-import css from './RequirementDialog.module.css';
+import css from './Typed.module.css';
 
 const KINDS = Object.entries(RULES).map(([value, { name }]) => ({ value, label: name }));
 

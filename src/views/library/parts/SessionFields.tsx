@@ -1,7 +1,7 @@
 import { newId } from '@/store';
 import { Button, FieldRow, TextField } from '@/ui';
 import { blankSession, type DraftSession } from '../draft';
-import css from './RequirementDialog.module.css';
+import css from './Typed.module.css';
 
 const FIELDS = [
   { name: 'name', label: 'Session', hint: 'as spring visit' },
