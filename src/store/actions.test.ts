@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { type Studio } from '@/core/files';
 import { calendarDay as day } from '@/core/time';
 import {
+  changeSettings,
   pasteIntoLists,
   takeStudents,
   archiveStudent,
@@ -21,7 +22,6 @@ import {
   savePiece,
   saveSettings,
   saveStudent,
-  setEffort,
   setFact,
   setGate,
   setMemorised,
@@ -77,9 +77,9 @@ const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) 
   ['the teacher named', () => saveSettings({ teacher: 'T. Renn' }), (of) => of.settings.teacher, 'T. Renn'],
   [
     'an effort figure',
-    () => setEffort('levelStep', 1.5),
-    (of) => [of.settings.effort.levelStep, of.settings.effortSet.includes('levelStep')],
-    [1.5, true],
+    () => changeSettings((settings) => ({ ...settings, effort: { ...settings.effort, levelStep: 1.5 } })),
+    (of) => of.settings.effort.levelStep,
+    1.5,
   ],
   [
     'a piece saved',

@@ -1,4 +1,4 @@
-import type { EffortSettings, Stage } from '@/core/effort';
+import { inTerms } from '@/core/terms';
 import {
   currentSheets,
   latestSheet,
@@ -188,32 +188,15 @@ export const removeClosure = (id: string): Promise<boolean> =>
 export const saveSettings = (change: Partial<StudioSettings>): Promise<boolean> =>
   act('change the settings', (studio) => [{ kind: 'settings', data: { ...studio.settings, ...change } }]);
 
+/** @param change - from the settings as they are when it is done */
+export const changeSettings = (change: (settings: StudioSettings) => StudioSettings): Promise<boolean> =>
+  act('change the settings', ({ settings }) => [{ kind: 'settings', data: change(settings) }]);
+
 /** Settings typed in a form, on what they are now. */
 export const saveSettingsForm = (
   typed: StudioSettings,
   opened: StudioSettings | null,
 ): Promise<FormOutcome<StudioSettings>> => saveForm('change the settings', 'settings', typed, opened);
-
-const changeEffort = (
-  name: keyof EffortSettings,
-  change: (effort: EffortSettings) => Partial<EffortSettings>,
-) =>
-  act('change the effort figures', ({ settings }) => [
-    {
-      kind: 'settings',
-      data: {
-        ...settings,
-        effort: { ...settings.effort, ...change(settings.effort) },
-        effortSet: [...new Set([...settings.effortSet, name])],
-      },
-    },
-  ]);
-export const setEffort = (
-  name: Exclude<keyof EffortSettings, 'stageShares'>,
-  value: number,
-): Promise<boolean> => changeEffort(name, () => ({ [name]: value }));
-export const setStageShare = (stage: Stage, share: number): Promise<boolean> =>
-  changeEffort('stageShares', ({ stageShares }) => ({ stageShares: { ...stageShares, [stage]: share } }));
 
 /** Where a level stands on the common scale; null puts it back at its own rank. */
 export const setCommonLevel = (family: string, rank: number, common: number | null): Promise<boolean> =>
@@ -316,7 +299,7 @@ export const noteBars = (
   note: BarNote,
   day: CalendarDay = today(),
 ): Promise<boolean> =>
-  changeSheet('note bars', goalId, componentId, 'teacher', day, (sheet) => ({
+  changeSheet(inTerms('note bars'), goalId, componentId, 'teacher', day, (sheet) => ({
     notes: [...sheet.notes.filter((each) => each.id !== note.id), note].sort(
       (a, b) => a.bars.from - b.bars.from,
     ),

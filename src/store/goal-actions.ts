@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import type { Stage } from '@/core/effort';
 import {
   inSession,
@@ -132,7 +133,7 @@ export const choosePiece = (id: string, componentId: string, choice: Choice): Pr
     return withChoice(goal.programme, componentId, choice, max);
   });
 export const takeProgramme = (id: string, programme: Programme): Promise<boolean> =>
-  changeProgramme('use a programme', id, () => programme);
+  changeProgramme(inTerms('use a programme'), id, () => programme);
 /** Whether the search may change a chosen piece. */
 export const loosen = (id: string, pieceId: string, loose: boolean): Promise<boolean> =>
   changeGoal(loose ? 'let a piece change' : 'keep a piece', id, (goal) => ({

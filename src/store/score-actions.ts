@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import type { KeptScore, ScoreNote } from '@/core/score';
 import { act, attached } from './studio-store';
 
@@ -22,7 +23,7 @@ export const removeScore = (id: string): Promise<boolean> =>
   act('remove the score', () => [{ kind: 'score', remove: id }]);
 
 export const noteAtBar = (id: string, note: ScoreNote): Promise<boolean> =>
-  act(`note at bar ${note.bar}`, ({ scores }) => {
+  act(inTerms`note at bar ${note.bar}`, ({ scores }) => {
     const score = scores.get(id);
     return score ? [{ kind: 'score', data: { ...score, notes: [...score.notes, note] } }] : [];
   });
@@ -38,7 +39,7 @@ export const removeNote = (id: string, at: number): Promise<boolean> =>
 
 /** Names a bar as the teacher calls it; an empty name takes it away. */
 export const namePlace = (id: string, bar: number, name: string): Promise<boolean> =>
-  act(name === '' ? `remove the name of bar ${bar}` : `name bar ${bar}`, ({ scores }) => {
+  act(name === '' ? inTerms`remove the name of bar ${bar}` : inTerms`name bar ${bar}`, ({ scores }) => {
     const score = scores.get(id);
     if (!score) return [];
     const others = (score.places ?? []).filter((place) => place.bar !== bar);

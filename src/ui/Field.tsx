@@ -1,4 +1,5 @@
 import { useId, type ReactNode } from 'react';
+import { Unseen } from './Unseen';
 import css from './Field.module.css';
 
 interface Common {
@@ -7,6 +8,8 @@ interface Common {
   readonly error?: string | undefined;
   /** Nothing is saved while it is empty. */
   readonly required?: boolean;
+  /** The label is heard and not seen: what stands beside the field says it. */
+  readonly bare?: boolean | undefined;
 }
 
 function Frame({
@@ -14,12 +17,13 @@ function Frame({
   label,
   hint,
   error,
+  bare = false,
   children,
 }: Common & { readonly id: string; readonly children: ReactNode }) {
   return (
     <div className={css.root}>
       <label className={css.label} htmlFor={id}>
-        {label}
+        {bare ? <Unseen>{label}</Unseen> : label}
       </label>
       {children}
       {hint !== undefined && error === undefined && (

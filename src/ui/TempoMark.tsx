@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import css from './TempoMark.module.css';
 
 /** A small stemmed note, 16 units high, lower left at (0, 16). `unit` as in tempos: q, q., e, h … */
@@ -28,13 +29,13 @@ export function NoteShape({ unit }: { readonly unit: string }) {
 }
 
 const NAMES: Readonly<Record<string, string>> = {
-  h: 'minim',
-  'h.': 'dotted minim',
-  q: 'crotchet',
-  'q.': 'dotted crotchet',
-  e: 'quaver',
-  'e.': 'dotted quaver',
-  s: 'semiquaver',
+  h: inTerms('minim'),
+  'h.': inTerms('dotted minim'),
+  q: inTerms('crotchet'),
+  'q.': inTerms('dotted crotchet'),
+  e: inTerms('quaver'),
+  'e.': inTerms('dotted quaver'),
+  s: inTerms('semiquaver'),
 };
 
 /** Note = figure, as tempos are printed. */

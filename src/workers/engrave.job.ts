@@ -1,3 +1,4 @@
+import { WORKER_NAME } from './worker-name';
 import { defineJob } from './job';
 
 export interface EngraveQuestion {
@@ -12,7 +13,8 @@ export interface EngraveQuestion {
  * first page of a tab takes seconds on a slow line.
  */
 export const engrave = defineJob<EngraveQuestion, never, readonly string[], 'not readable'>('engrave', {
-  start: () => new Worker(new URL('./engrave.worker.ts', import.meta.url), { type: 'module' }),
+  start: () =>
+    new Worker(new URL('./engrave.worker.ts', import.meta.url), { type: 'module', name: WORKER_NAME }),
   limit: 60_000,
   keepAlive: true,
 });

@@ -1,3 +1,4 @@
+import { WORKER_NAME } from './worker-name';
 import type { ProgrammeAdvice, ProgrammeQuestion, RankedProgramme, WhyNot } from '@/core/programme';
 import { defineJob } from './job';
 
@@ -9,7 +10,8 @@ export interface SearchProgress {
 
 // A search is called off by ending its worker, so each has its own.
 const options = {
-  start: () => new Worker(new URL('./programme.worker.ts', import.meta.url), { type: 'module' }),
+  start: () =>
+    new Worker(new URL('./programme.worker.ts', import.meta.url), { type: 'module', name: WORKER_NAME }),
   limit: 30_000,
   keepAlive: false,
 } as const;

@@ -1,3 +1,4 @@
+import { WORKER_NAME } from './worker-name';
 import type { Notice, ScoreRefusal, XRay, XRayOptions, XRayRefusal } from '@/core/score';
 import { defineJob } from './job';
 
@@ -23,7 +24,8 @@ export interface ScoreAnswer extends Omit<XRay, 'part'> {
 export const readScoreFile = defineJob<ScoreQuestion, number, ScoreAnswer, ScoreRefusal | XRayRefusal>(
   'readScoreFile',
   {
-    start: () => new Worker(new URL('./score.worker.ts', import.meta.url), { type: 'module' }),
+    start: () =>
+      new Worker(new URL('./score.worker.ts', import.meta.url), { type: 'module', name: WORKER_NAME }),
     limit: 30_000,
     keepAlive: false,
   },

@@ -1,3 +1,4 @@
+import { WORKER_NAME } from './worker-name';
 import { databaseName, subscribeRecords, type FedRecords } from '@/store';
 import { feed } from './job';
 
@@ -9,7 +10,7 @@ export interface StudioFeed {
 }
 
 export const startStudio = () =>
-  new Worker(new URL('./studio.worker.ts', import.meta.url), { type: 'module' });
+  new Worker(new URL('./studio.worker.ts', import.meta.url), { type: 'module', name: WORKER_NAME });
 
 let fed = false;
 /** Tells the worker of every change from now on. */

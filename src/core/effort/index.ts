@@ -13,7 +13,9 @@ export {
   type NoSplit,
 } from './level';
 export {
+  ASSUMED_EFFORT,
   DEFAULT_EFFORT,
+  effortFigure,
   minutesForBars,
   pieceMinutes,
   stageMinutes,

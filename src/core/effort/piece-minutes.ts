@@ -13,7 +13,34 @@ export interface EffortSettings {
   readonly preparedMinutesPerWeek: number;
   /** Least minutes each item is visited for in every week. */
   readonly visitMinutes: number;
+  /** Minutes a visit has before the week has another one; left out as long as it is assumed, as are those below. */
+  readonly blockMinutes?: number;
+  /** Weeks before the session kept for performing the finished piece. */
+  readonly performWeeks?: number;
+  /** Percent of the final tempo at which the tempo ladder starts. */
+  readonly securePercent?: number;
+  /** Minutes a new skill takes, and how many more for each stage of the map it stands on. */
+  readonly skillMinutes?: number;
+  readonly skillStageMinutes?: number;
+  /** A level with nothing missing and at most so many weeks of work is ready now. */
+  readonly readyWeeks?: number;
 }
+
+/**
+ * Where the teacher has set none. Our choice: a shorter visit only warms up; teachers ask for two to three weeks of
+ * performing and give a piece back three weeks before; they secure at about seven tenths of the tempo; later skills rest on
+ * finer control.
+ */
+export const ASSUMED_EFFORT = {
+  blockMinutes: 5,
+  performWeeks: 2,
+  securePercent: 70,
+  skillMinutes: 40,
+  skillStageMinutes: 10,
+  readyWeeks: 3,
+} as const satisfies Partial<EffortSettings>;
+export const effortFigure = (effort: EffortSettings, name: keyof typeof ASSUMED_EFFORT): number =>
+  effort[name] ?? ASSUMED_EFFORT[name];
 
 /** Our choice, because teachers named figures of this size; every one can be set. */
 export const DEFAULT_EFFORT: EffortSettings = {

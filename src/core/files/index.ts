@@ -64,7 +64,7 @@ export {
   validateData,
   type StoredRecord,
 } from './records';
-export { type StudioSettings } from './settings';
+export { BACKUP_DAYS, DEFAULT_SETTINGS, type StudioSettings } from './settings';
 export { binderOf, ownedBy } from './owners';
 export { NO_STUDIO, recordIn, withRecords, type NowStands } from './studio';
 export {

@@ -1,3 +1,4 @@
+import { inTerms } from '../terms';
 import { oneLine, severalLines } from '../plain-text';
 import { formatTime, NOTE_VALUES, parseTime, type NoteValue, type Tempo } from '../music';
 import type { Piece, PiecePart } from '../repertoire';
@@ -18,7 +19,7 @@ export const PIECE_COLUMNS = {
   period: ['period'],
   character: ['character'],
   demands: ['demands', 'asks for', 'skills'],
-  toLearn: ['to learn', 'bars to learn', 'new bars'],
+  toLearn: ['to learn', 'bars to learn', 'new bars', 'measures to learn', 'new measures'],
   span: ['span', 'widest span'],
   instrument: ['instrument', 'for', 'instruments'],
   parts: ['parts'],
@@ -104,14 +105,15 @@ export function pieceOf(cell: (field: PieceColumn) => string, id: string): Resul
   if (seconds === undefined || (seconds !== null && seconds > 36_000))
     return refuse(`"${cell('time')}" is not a time: write 2:45`);
   const bars = wholeOf(cell('bars'), 1, 9_999);
-  if (bars === undefined) return refuse(`"${cell('bars')}" is not a number of bars`);
+  if (bars === undefined) return refuse(inTerms`"${cell('bars')}" is not a number of bars`);
   const barsToLearn = wholeOf(cell('toLearn'), 0, 9_999);
-  if (barsToLearn === undefined) return refuse(`"${cell('toLearn')}" is not a number of bars to learn`);
+  if (barsToLearn === undefined)
+    return refuse(inTerms`"${cell('toLearn')}" is not a number of bars to learn`);
   const span = wholeOf(cell('span'), 1, 60);
   if (span === undefined) return refuse(`"${cell('span')}" is not a span of 1 to 60 semitones`);
   const metre = cell('metre');
   if (metre.length > 40 || cell('key').length > 40)
-    return refuse('a key or metre of more than 40 characters');
+    return refuse(inTerms('a key or metre of more than 40 characters'));
   const tempo = tempoOf(cell('tempo'));
   if (tempo === undefined) return refuse(`"${cell('tempo')}" is not a tempo: write 96 or q. = 72`);
   const accompaniment = accompanimentOf(cell('accompaniment'));

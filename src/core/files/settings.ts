@@ -19,6 +19,14 @@ export interface StudioSettings {
   readonly fermataSeconds?: number;
   /** Print names as initials. */
   readonly initialsOnPaper: boolean;
+  /** Days without hearing a skill after which it is asked about; left out until the teacher says so. */
+  readonly askAfterDays?: number;
+  /** First steps of a new studio that were skipped, by name. */
+  readonly skippedSteps?: readonly string[];
+  /** Whether a practice card was ever printed. */
+  readonly cardPrinted?: boolean;
+  /** Days after which the studio file is asked for again; left out until the teacher says so. */
+  readonly backupDays?: number;
   /** Pieces a student aims at in a year; left out until the teacher says so. */
   readonly piecesAYear?: number;
   /** Weights of the programme search that the teacher has set, by name; the others stand at their defaults. */
@@ -35,3 +43,6 @@ export const DEFAULT_SETTINGS: StudioSettings = {
   ownSkills: [],
   initialsOnPaper: false,
 };
+
+/** Our choice, because a fortnight of marks can still be told again. */
+export const BACKUP_DAYS = 14;

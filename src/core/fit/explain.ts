@@ -1,3 +1,5 @@
+import { demandWords } from '../skills';
+import { inTerms } from '../terms';
 import { ruleTitle, type Session } from '../requirements';
 import { daysBetween, formatDay, type CalendarDay } from '../time';
 import type { FitDetail, FitState, NotEligible, Unknown } from './fit-state';
@@ -59,9 +61,9 @@ function unknownWords(unknown: Unknown, set: string, titles: (ids: readonly stri
     case 'rules':
       return `Undecided, something is not known: ${titles(unknown.ruleIds).join('; ')}.`;
     case 'bars':
-      return `Undecided: the bars of ${unknown.pieceIds.length} listed pieces are not counted in ${set}.`;
+      return inTerms`Undecided: the bars of ${unknown.pieceIds.length} listed pieces are not counted in ${set}.`;
     case 'demands':
-      return `Undecided: no skill is known for ${unknown.names.map((name) => `“${name}”`).join(', ')}. Add it as a skill of your own, or correct the piece.`;
+      return `Undecided: no skill is known for ${unknown.names.map((name) => `“${demandWords(name)}”`).join(', ')}. Add it as a skill of your own, or correct the piece.`;
     case 'pieces':
       return `Undecided: ${unknown.pieceIds.length} ${unknown.pieceIds.length === 1 ? 'piece' : 'pieces'} of ${set} ${unknown.pieceIds.length === 1 ? 'is' : 'are'} not in the studio.`;
     case 'own choice':

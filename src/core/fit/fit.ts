@@ -1,4 +1,4 @@
-import { minutesForBars } from '../effort';
+import { effortFigure, minutesForBars } from '../effort';
 import { cheapestProgramme, type CheapestProgramme, type PieceCost } from '../programme';
 import { barsToLearn, type Piece } from '../repertoire';
 import {
@@ -12,15 +12,12 @@ import {
   type SearchFacts,
   type SearchPiece,
 } from '../requirements';
-import { meaningOf, minutesForSkill, missingSkills } from '../skills';
+import { meaningOf, missingSkills } from '../skills';
 import { heldRank } from '../students';
 import type { CalendarDay } from '../time';
 import type { FitDetail, FitState, NotEligible, Unknown } from './fit-state';
-import type { Fit, ReadyColumn, ReadyStudent } from './ready';
+import { skillMinutes, type Fit, type ReadyColumn, type ReadyStudent } from './ready';
 import { weeksNeeded } from './weeks-needed';
-
-/** At most so many weeks of work, with nothing missing, is ready now. Our choice, as teachers give a piece back so long before. */
-const READY_WEEKS = 3;
 
 /** Everything behind one cell, by the cheapest programme there is. */
 export const fitDetail = (fit: Fit, student: ReadyStudent, column: ReadyColumn): FitDetail =>
@@ -99,7 +96,10 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
     ...excerpts.flatMap(({ piece }) => demandsOf(fit, ready, piece)),
     ...found.skills.map((at) => fit.skillIds[at] ?? ''),
   ]);
-  const missing = asked.map((skill) => ({ skillId: skill.id, minutes: minutesForSkill(skill) }));
+  const missing = asked.map((skill) => ({
+    skillId: skill.id,
+    minutes: skillMinutes(skill, fit.settings.effort),
+  }));
   const programme = [
     ...found.places.map((place) => ({
       componentId: players.compiled.slots[place.slot]?.componentId ?? '',
@@ -129,7 +129,9 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
               )
             : weeks === null
               ? { kind: 'beyond', weeks: null }
-              : missing.length === 0 && weeks <= READY_WEEKS && weeks <= bare.weeksToSession
+              : missing.length === 0 &&
+                  weeks <= effortFigure(fit.settings.effort, 'readyWeeks') &&
+                  weeks <= bare.weeksToSession
                 ? { kind: 'ready now', weeks }
                 : weeks <= bare.weeksToSession
                   ? { kind: 'reachable', weeks }

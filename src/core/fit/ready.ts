@@ -1,4 +1,4 @@
-import type { EffortSettings } from '../effort';
+import { effortFigure, type EffortSettings } from '../effort';
 import { NO_OWN_CHOICE, ownChoices, type OwnChoices } from '../programme';
 import type { Piece } from '../repertoire';
 import {
@@ -20,6 +20,7 @@ import {
   studentSkills,
   type InstrumentFamily,
   type NamedFamilies,
+  type Skill,
   type SkillBook,
   type SkillMap,
 } from '../skills';
@@ -96,13 +97,17 @@ export interface Fit {
   readonly skillMinutes: readonly number[];
 }
 
+/** Minutes a new skill takes in this studio. */
+export const skillMinutes = (skill: Skill, effort: EffortSettings): number =>
+  minutesForSkill(skill, effortFigure(effort, 'skillMinutes'), effortFigure(effort, 'skillStageMinutes'));
+
 export function openFit(settings: FitSettings): Fit {
   const skills = [...settings.map.values()];
   return {
     settings,
     skillIds: skills.map((skill) => skill.id),
     skillAt: new Map(skills.map((skill, at) => [skill.id, at])),
-    skillMinutes: skills.map(minutesForSkill),
+    skillMinutes: skills.map((skill) => skillMinutes(skill, settings.effort)),
   };
 }
 

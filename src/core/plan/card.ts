@@ -30,9 +30,6 @@ export interface PracticeCard {
   readonly available: number;
 }
 
-/** Minutes one visit should have at least before another visit is added; our choice, as shorter ones only warm up. */
-const BLOCK_MINUTES = 5;
-
 /**
  * The week's minutes as whole blocks on days.
  * Minutes of an item are kept to the minute; visits to items differ by at most one where the days allow;
@@ -64,7 +61,7 @@ function cardOf(plan: Plan, week: number): PracticeCard {
     if (own) own.set(day, (own.get(day) ?? 0) + minutes);
     room.set(day, (room.get(day) ?? 0) - minutes);
   };
-  const visits = visitCounts(wanted, open.length);
+  const visits = visitCounts(wanted, open.length, plan.blockMinutes);
   const order = wanted.map((_, item) => item).sort((a, b) => (wanted[b] ?? 0) - (wanted[a] ?? 0) || a - b);
   const left = [...wanted];
   for (const item of order) {
@@ -117,11 +114,11 @@ function wholeMinutes(values: readonly number[]): number[] {
 }
 
 /** Visits by item: one number for all, or one more for those with most minutes; never more than days. */
-function visitCounts(wanted: readonly number[], days: number): number[] {
+function visitCounts(wanted: readonly number[], days: number, blockMinutes: number): number[] {
   const busy = wanted.filter((minutes) => minutes > 0);
   const all = busy.reduce((sum, minutes) => sum + minutes, 0);
   if (busy.length === 0 || days === 0) return wanted.map(() => 0);
-  const many = Math.floor(all / BLOCK_MINUTES);
+  const many = Math.floor(all / blockMinutes);
   const base = Math.min(days, Math.max(1, Math.floor(many / busy.length)));
   const extra = base < days ? Math.max(0, many - base * busy.length) : 0;
   const first = wanted

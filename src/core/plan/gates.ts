@@ -14,23 +14,22 @@ export interface Gate {
   readonly passedOn: CalendarDay | null;
 }
 
-/** Weeks before the session kept for performing the finished piece; our choice, because teachers ask for two to three. */
-const CRITERIA_WEEKS = 2;
-
 /**
  * The gates of one component, back from the session: each stage ends when its share of the minutes before
  * the last weeks is due, a moved gate stands where it was put, and no gate stands before the one ahead of it.
  * The last stage has no gate; it ends with the session.
  * @param grid - the weeks from the start of the preparation to the eve of the session, at least one
  * @param stages - in order, with their minutes
+ * @param performWeeks - weeks before the session kept for performing the finished piece
  */
 export function gatesOf(
   grid: readonly Period[],
   stages: readonly { readonly stage: Stage; readonly minutes: number }[],
   states: readonly GateState[],
+  performWeeks: number,
 ): Gate[] {
   const weeks = grid.length;
-  const before = Math.max(1, weeks - CRITERIA_WEEKS);
+  const before = Math.max(1, weeks - performWeeks);
   const gated = stages.slice(0, -1);
   const all = gated.reduce((sum, stage) => sum + stage.minutes, 0);
   const dayOf = (lastWeek: number) => grid[lastWeek + 1]?.from ?? (grid.at(-1) as Period).to;

@@ -1,4 +1,5 @@
 import {
+  effortFigure,
   largestVisit,
   level as levelOut,
   pieceMinutes,
@@ -87,6 +88,8 @@ export interface Plan {
   readonly items: readonly PlanItem[];
   readonly feasible: boolean;
   readonly peak: number;
+  /** Minutes a visit of the card has before the week has another one. */
+  readonly blockMinutes: number;
   /** Indexes into `weeks`, with the work that falls there and the minutes there are. */
   readonly critical: {
     readonly from: number;
@@ -106,9 +109,6 @@ export type PlanRefusal =
       readonly to: CalendarDay;
       readonly why: 'windows' | 'no minutes';
     };
-
-/** Where the tempo ladder starts when the teacher has set none; our choice, as teachers secure at about this share. */
-const SECURE_SHARE = 0.7;
 
 /** The plan from `today` to the session, or why there is none. Same input, same plan. */
 export function planPreparation(
@@ -168,7 +168,7 @@ export function planPreparation(
   });
   const items = drafts.map(({ item }, at): PlanItem => {
     const row = answer.minutes[at]?.minutes ?? [];
-    return { ...item, weeks: row, tempos: temposOf(item, row, goal) };
+    return { ...item, weeks: row, tempos: temposOf(item, row, input) };
   });
   return {
     ok: true,
@@ -179,6 +179,7 @@ export function planPreparation(
       items,
       feasible: answer.feasible,
       peak: answer.peak,
+      blockMinutes: effortFigure(input.effort, 'blockMinutes'),
       critical: answer.critical,
     },
   };
@@ -225,6 +226,7 @@ function draftOf(
     grid,
     parts,
     goal.plan.gates.filter((gate) => gate.componentId === component.id),
+    effortFigure(effort, 'performWeeks'),
   );
   const hasMinutes = (from: number, to: number) =>
     available.slice(Math.max(0, from - now), to - now + 1).some((each) => each > 0);
@@ -317,10 +319,16 @@ function leftOf(
 }
 
 /** Tempo by the end of each week: the secure tempo while learning, then by equal ratios with the minutes done. */
-function temposOf(item: Draft['item'], row: readonly number[], goal: Goal): number[] {
+function temposOf(
+  item: Draft['item'],
+  row: readonly number[],
+  { goal, effort }: Pick<PlanInput, 'goal' | 'effort'>,
+): number[] {
   if (!item.tempo) return [];
   const aim = item.tempo.perMinute;
-  const secure = valueAt(goal.plan.secureTempo, item.componentId) ?? Math.round(aim * SECURE_SHARE);
+  const secure =
+    valueAt(goal.plan.secureTempo, item.componentId) ??
+    Math.round((aim * effortFigure(effort, 'securePercent')) / 100);
   const early = item.stages
     .filter(({ stage }) => stage === 'prepare' || stage === 'learn')
     .reduce((sum, stage) => sum + stage.minutes, 0);

@@ -1,3 +1,4 @@
+import { inTerms } from '../terms';
 import type { Stage } from '../effort';
 import type { BarRange } from '../music';
 
@@ -10,7 +11,7 @@ export interface StageTask {
 
 const WORDS: Readonly<Record<Stage, { readonly how: string; readonly listenFor: string }>> = {
   prepare: { how: 'clap and count', listenFor: 'an even beat through the bar line' },
-  learn: { how: 'slowly, two to four bars at a time', listenFor: 'right notes and right values' },
+  learn: { how: inTerms('slowly, two to four bars at a time'), listenFor: 'right notes and right values' },
   secure: { how: 'without a stop', listenFor: 'the same tempo at the end as at the start' },
   'up to tempo': {
     how: 'one step faster after three clean times',

@@ -23,7 +23,8 @@ export {
 } from './decisions';
 export { afterInstrument, instrumentChange, type GoalAnswer } from './instrument-change';
 export { goalContext, goalNames, type GoalContext, type GoalNames } from './goal-context';
-export { demandsHad, playersOf, levelsToLookAt, repertoireOf } from './own-repertoire';
+export { FIRST_STEPS, firstSteps, type FirstStep, type FirstStepName } from './first-steps';
+export { AIM_OF_A_YEAR, demandsHad, playersOf, levelsToLookAt, repertoireOf } from './own-repertoire';
 export {
   programmeQuestion,
   reasonsOf,

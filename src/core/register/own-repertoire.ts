@@ -60,6 +60,9 @@ export interface DemandsFor {
   readonly next: ReadonlySet<string>;
 }
 
+/** Pieces a student comes to a first target with in a year, where the teacher set nothing else. Our choice. */
+export const AIM_OF_A_YEAR = 20;
+
 /** @param names - demands looked up in the skill map */
 export function demandsFor(studio: Studio, student: Student, names: Iterable<string>): DemandsFor {
   const whole = mapWith(studio.settings.ownSkills);

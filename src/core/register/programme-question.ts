@@ -1,3 +1,5 @@
+import { demandWords } from '../skills';
+import { inTerms } from '../terms';
 import { minutesForBars } from '../effort';
 import { NO_OWN_CHOICE, ownChoices, type ProgrammeQuestion, type RankedProgramme } from '../programme';
 import { barsToLearn, isLearned, type Piece } from '../repertoire';
@@ -30,7 +32,7 @@ export const WEIGHTS = {
   key: { label: 'each further key brings', points: 10 },
   tempo: { label: 'each further tempo brings', points: 0 },
   period: { label: 'each further period brings', points: 0 },
-  metre: { label: 'each further metre brings', points: 0 },
+  metre: { label: inTerms('each further metre brings'), points: 0 },
 } as const;
 export type WeightName = keyof typeof WEIGHTS;
 
@@ -221,7 +223,7 @@ const MANY: Readonly<Record<(typeof CONTRASTS)[number], string>> = {
   tempo: 'tempos',
   period: 'periods',
   character: 'characters',
-  metre: 'metres',
+  metre: inTerms('metres'),
   key: 'keys',
 };
 
@@ -282,8 +284,8 @@ export function reasonsOf(
     ...(beyond.length > 0
       ? [
           {
-            words: `${beyond.length} new ${beyond.length === 1 ? 'demand' : 'demands'}: ${beyond.join(', ')}`,
-            plain: `new: ${beyond.join(', ')}`,
+            words: `${beyond.length} new ${beyond.length === 1 ? 'demand' : 'demands'}: ${beyond.map(demandWords).join(', ')}`,
+            plain: `new: ${beyond.map(demandWords).join(', ')}`,
             about: 'demands' as const,
             points: -beyond.length * weightOf(studio, 'new demand'),
           },

@@ -1,3 +1,4 @@
+import { inTerms } from '../terms';
 import { metreKind, noteLength, parseMetre } from '../music';
 import type { Piece } from '../repertoire';
 
@@ -33,7 +34,7 @@ export function contrastValue(piece: Piece, contrast: Contrast): string | null {
     case 'metre': {
       if (piece.metre === null) return null;
       const metre = parseMetre(piece.metre);
-      return metre ? `${metreKind(metre)}, ${metre.upper} in the bar` : plain(piece.metre);
+      return metre ? inTerms`${metreKind(metre)}, ${metre.upper} in the bar` : plain(piece.metre);
     }
     case 'period':
     case 'character':

@@ -1,3 +1,4 @@
+import { inTerms } from '../terms';
 import { problemsOfScheme } from '../marks';
 import { choiceCount, choosesPieces, listedPieces } from './requirement-set';
 import { problemsOfRule, withInner } from './rules';
@@ -78,7 +79,7 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
           say(`${path}.source.drawn`, `${source.drawn} drawn of ${source.rows.length} rows`);
       }
       if (source.kind === 'excerpt' && source.bars.from > source.bars.to)
-        say(`${path}.source.bars`, 'the bars run backwards');
+        say(`${path}.source.bars`, inTerms('the bars run backwards'));
     });
     level.rules.forEach((rule, row) =>
       problemsOfRule(rule, level, (path, message) => say(`${place}.rules[${row}]${path}`, message)),

@@ -1,3 +1,4 @@
+import { inTerms } from '../terms';
 import type { DraftMeasure, Place } from './draft';
 import type { KeySignature } from './model';
 
@@ -83,7 +84,7 @@ export class AttributesBuilder {
       const type = Number(this.beatTypes[at] ?? this.beatTypes[0]);
       const counts = beats.split('+').map((each) => Number(each));
       if (!isFigure(type) || !counts.every(isFigure)) {
-        this.place.notice('a metre that is none');
+        this.place.notice(inTerms('a metre that is none'));
         continue;
       }
       beatType ??= type;

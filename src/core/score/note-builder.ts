@@ -1,3 +1,4 @@
+import { inTerms } from '../terms';
 import { QUARTERS, type Attributes, type DraftMeasure, type DraftNote, type Place } from './draft';
 import type { Note } from './model';
 
@@ -165,7 +166,7 @@ export class NoteBuilder {
     }
     measure.notes.push(note);
     if (note.wholeBarRest && measure.time && measure.time.ticks > 0 && length > measure.time.ticks) {
-      place.notice('a bar rest longer than its bar');
+      place.notice(inTerms('a bar rest longer than its bar'));
       place.at = note.at + measure.time.ticks;
     }
     measure.filled = Math.max(measure.filled, place.at);

@@ -1,3 +1,5 @@
+import { noteWords } from '../note-words';
+import { inTerms } from '../terms';
 import type { Layout } from './bars';
 import { keyWords } from './demands';
 import { soundingBars, type LearnedBar } from './learn-once';
@@ -10,13 +12,9 @@ export interface PageQuestion {
   readonly answer: string;
 }
 
-const LETTERS = 'CDEFGAB';
-const noteName = (letter: number, alter: number) =>
-  `${LETTERS[letter] ?? ''}${alter > 0 ? ' sharp'.repeat(alter) : ' flat'.repeat(-alter)}`;
-
 /** As a sentence: "Bars 5, 14.", "Bar 7.". */
 const barsSentence = (layout: Layout, bars: readonly number[]) =>
-  `${bars.length === 1 ? 'Bar' : 'Bars'} ${barList(layout, bars)}.`;
+  `${bars.length === 1 ? inTerms('Bar') : inTerms('Bars')} ${barList(layout, bars)}.`;
 
 /** Bars by their numbers: "1, 5, 9"; the pickup by its name. */
 const barList = (layout: Layout, bars: readonly number[]) =>
@@ -39,33 +37,37 @@ export function pageQuestions(
   const notes = sounding.flat();
   const pitched = notes.filter(({ note }) => !note.unpitched);
   const fifths = first?.key?.fifths ?? null;
+  const keyAt = (bar: number) => part.measures[layout.bars[bar]?.measures[0] ?? 0]?.key?.fifths ?? null;
   if (fifths !== null && pitched.length > 0)
     ask('Which sharps or flats stand in the key signature?', keyWords(fifths));
   if (first?.time?.beatType)
     ask('What is the time signature?', `${first.time.groups.join(' + ')} over ${first.time.beatType}`);
-  ask('How many bars are printed?', String(counted));
+  ask(inTerms('How many bars are printed?'), String(counted));
   ask(
     'Does the piece begin on the first beat?',
     layout.bars[0]?.number === 0 ? 'No, with a pickup.' : 'Yes.',
   );
   const performed = roadmap.order.reduce((sum, index) => sum + (layout.counts[index] ?? 0), 0);
-  if (performed !== counted) ask('How many bars are played, with the repeats?', String(performed));
+  if (performed !== counted) ask(inTerms('How many bars are played, with the repeats?'), String(performed));
   const last = notes.at(-1)?.note;
   const firstNote = notes[0]?.note;
   if (firstNote?.spelling && !firstNote.unpitched)
-    ask('What is the first note?', noteName(firstNote.spelling.letter, firstNote.spelling.alter));
+    ask('What is the first note?', noteWords(firstNote.spelling.letter, firstNote.spelling.alter, fifths));
   if (last?.spelling && !last.unpitched)
-    ask('What is the last note?', noteName(last.spelling.letter, last.spelling.alter));
+    ask(
+      'What is the last note?',
+      noteWords(last.spelling.letter, last.spelling.alter, keyAt(layout.bars.length - 1)),
+    );
   const firstBar = layout.bars.findIndex(({ number }) => number === 1);
   const same = learned
     .filter(({ like }) => like?.how === 'same' && like.bar === firstBar)
     .map(({ bar }) => bar);
-  ask('Which bars are the same as bar 1?', same.length > 0 ? barsSentence(layout, same) : 'None.');
+  ask(inTerms('Which bars are the same as bar 1?'), same.length > 0 ? barsSentence(layout, same) : 'None.');
   const accidentals = sounding.flatMap((own, at) =>
     own.some(({ note }) => note.accidental !== '') ? [at] : [],
   );
   ask(
-    'In which bars is an accidental printed?',
+    inTerms('In which bars is an accidental printed?'),
     accidentals.length > 0 ? barsSentence(layout, accidentals) : 'In none.',
   );
   if (pitched.length > 0) {
@@ -75,7 +77,7 @@ export function pageQuestions(
     );
     ask(
       'What is the highest note, and where does it stand?',
-      `${noteName(highest.note.spelling?.letter ?? 0, highest.note.spelling?.alter ?? 0)}, bar ${barList(layout, bars)}`,
+      inTerms`${noteWords(highest.note.spelling?.letter ?? 0, highest.note.spelling?.alter ?? 0, keyAt(bars[0] ?? 0))}, bar ${barList(layout, bars)}`,
     );
   }
   const dynamics = layout.bars.flatMap((bar) =>

@@ -1,3 +1,4 @@
+import { inTerms } from '../terms';
 import type { ContainerRefusal } from './container';
 import type { Score } from './model';
 
@@ -43,6 +44,6 @@ export function explainScoreRefusal(why: ScoreRefusal): string {
     case 'not a score':
       return `The file is not a MusicXML score: it begins with ${why.root}.`;
     case 'no notes':
-      return 'The score has no bars.';
+      return inTerms('The score has no bars.');
   }
 }

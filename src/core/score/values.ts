@@ -1,3 +1,4 @@
+import { inTerms } from '../terms';
 import { refuse, type Result } from '../result';
 
 /** Longest first; each is half the one before. */
@@ -48,7 +49,7 @@ export function withValues(xml: string, change: ValueChange): Result<string, str
   for (const name of ['type', 'normal-type', 'beat-unit']) made = each(made, name, typed);
   made = each(made, 'beat-type', (text) => {
     const unit = Number(text) / by;
-    if (!Number.isInteger(unit) || unit > 1_024) lost.add(`the metre over ${text}`);
+    if (!Number.isInteger(unit) || unit > 1_024) lost.add(inTerms`the metre over ${text}`);
     return String(unit);
   });
   // A duration counts divisions of a crotchet; where halves would not be whole, the crotchet is divided further.

@@ -1,3 +1,4 @@
+import { inTerms } from '../terms';
 import { refuse, type Result } from '../result';
 import { layoutOf, type Layout } from './bars';
 import { chunksOf, type Chunk } from './chunks';
@@ -123,7 +124,7 @@ function problemsOf({ problems, neverPlayed }: Roadmap, layout: Layout): string[
   const numbers = bars.map(({ number }) => number).join(', ');
   return [
     ...said,
-    bars.length === 1 ? `Bar ${numbers} is never played.` : `Bars ${numbers} are never played.`,
+    bars.length === 1 ? inTerms`Bar ${numbers} is never played.` : inTerms`Bars ${numbers} are never played.`,
   ];
 }
 
@@ -133,8 +134,8 @@ export function explainXRayRefusal(why: XRayRefusal): string {
     case 'no such part':
       return `No such part has notes; the score has ${why.parts.join(', ') || 'no parts'}.`;
     case 'no such bars':
-      return `There are no such bars: the piece has bars ${why.first} to ${why.last}.`;
+      return inTerms`There are no such bars: the piece has bars ${why.first} to ${why.last}.`;
     case 'no such beat':
-      return `There is no such beat: bar ${why.bar} has ${why.beats}.`;
+      return inTerms`There is no such beat: bar ${why.bar} has ${why.beats}.`;
   }
 }

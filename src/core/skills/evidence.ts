@@ -26,7 +26,7 @@ const COUNTS: readonly SkillState[] = ['held', 'presumed', 'excepted'];
 export const countsAsHeld = (state: SkillState): boolean => COUNTS.includes(state);
 
 /** A year without hearing a skill is worth a question, never a verdict. Our choice. */
-const ASK_AFTER_DAYS = 365;
+export const ASK_AFTER_DAYS = 365;
 
 const latestOf = (book: SkillBook, skillId: string): Evidence | undefined =>
   book.evidence.reduce<Evidence | undefined>(
@@ -59,8 +59,8 @@ export const heldIn = (states: ReadonlyMap<string, SkillState>): Set<string> =>
   new Set([...states].flatMap(([id, state]) => (countsAsHeld(state) ? [id] : [])));
 
 /** Skills held long ago and not heard since, oldest first: to be asked about. */
-export const toAskAbout = (book: SkillBook, today: CalendarDay): Evidence[] =>
+export const toAskAbout = (book: SkillBook, today: CalendarDay, after = ASK_AFTER_DAYS): Evidence[] =>
   [...new Set(book.evidence.map((each) => each.skillId))]
     .flatMap((id) => latestOf(book, id) ?? [])
-    .filter(({ how, day }) => how === 'alone' && daysBetween(day, today) > ASK_AFTER_DAYS)
+    .filter(({ how, day }) => how === 'alone' && daysBetween(day, today) > after)
     .sort((a, b) => (a.day < b.day ? -1 : 1));

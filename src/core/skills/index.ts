@@ -24,9 +24,10 @@ export {
 export { meaningOf, type DemandMeaning } from './vocabulary';
 export { explainMapProblem, mapWith, withoutSkill, withSkill } from './own-skills';
 export { problemsOfMap } from './map-problems';
-export { followed, PATHWAYS, SKILL_MAP, withPathway } from './map';
+export { demandWords, followed, PATHWAYS, SKILL_MAP, withPathway } from './map';
 export { inPathway, mustComeBefore, type Pathway } from './pathway';
 export {
+  ASK_AFTER_DAYS,
   countsAsHeld,
   emptyBook,
   HEARD_HOW,

@@ -9,6 +9,8 @@ import { PERCUSSION } from './maps/percussion';
 import { STRINGS } from './maps/strings';
 import { VOICE } from './maps/voice';
 import { WOODWIND } from './maps/woodwind';
+import { inTerms } from '../terms';
+import { OTHER_DEMANDS } from './demand-names';
 import type { Pathway } from './pathway';
 import { skillOf, type SkillMap } from './skill';
 
@@ -27,7 +29,20 @@ const ROWS = [
 ].flat();
 
 /** The shipped map: invented, and musically ordered. */
-export const SKILL_MAP: SkillMap = new Map(ROWS.map(skillOf).map((skill) => [skill.id, skill]));
+export const SKILL_MAP: SkillMap = new Map(
+  ROWS.map(skillOf).map((skill) => [skill.id, { ...skill, name: inTerms(skill.name) }]),
+);
+
+/** Names of the shipped skills as pieces are kept with them, whatever terms they are spoken in, by id. */
+export const KEPT_NAMES: ReadonlyMap<string, string> = new Map(ROWS.map(([id, name]) => [id, name]));
+/** What pieces are kept with in the program's own words. */
+const KEPT_DEMANDS: ReadonlySet<string> = new Set(
+  [...KEPT_NAMES.values(), ...OTHER_DEMANDS].map((name) => name.toLowerCase()),
+);
+
+/** A demand as it is spoken; what a teacher wrote of her own stays as she wrote it. */
+export const demandWords = (demand: string): string =>
+  KEPT_DEMANDS.has(demand.trim().toLowerCase()) ? inTerms(demand) : demand;
 
 /** Schools that order the same skills otherwise, each with its reason and what it gives up; of one question one is followed. */
 export const PATHWAYS: readonly Pathway[] = [

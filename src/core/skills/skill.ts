@@ -26,5 +26,10 @@ export const skillOf = ([id, name, needs, stage]: SkillRow): Skill => ({
   stage,
 });
 
-/** Minutes a new skill is assumed to take: our choice, since later skills rest on finer control. */
-export const minutesForSkill = ({ stage }: Skill): number => 40 + 10 * stage;
+/**
+ * Minutes a new skill is assumed to take.
+ * @param first - whatever its stage
+ * @param perStage - and for each stage of the map it stands on
+ */
+export const minutesForSkill = ({ stage }: Skill, first: number, perStage: number): number =>
+  first + perStage * stage;

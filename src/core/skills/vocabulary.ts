@@ -1,5 +1,6 @@
 import { CHORD_DEMANDS, type ScoreDemand } from './demand-names';
 import type { InstrumentFamily } from './families';
+import { KEPT_NAMES } from './map';
 import { chordSkillId } from './maps/chords';
 import type { Skill, SkillMap } from './skill';
 
@@ -137,7 +138,11 @@ function skillsNamed(map: SkillMap, plain: string): readonly Skill[] {
   if (!byName) {
     const made = new Map<string, Skill[]>();
     for (const skill of map.values())
-      for (const name of new Set([skill.name.toLowerCase(), skill.id]))
+      for (const name of new Set([
+        skill.name.toLowerCase(),
+        (KEPT_NAMES.get(skill.id) ?? skill.name).toLowerCase(),
+        skill.id,
+      ]))
         made.set(name, [...(made.get(name) ?? []), skill]);
     named.set(map, (byName = made));
   }

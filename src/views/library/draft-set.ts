@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { parseBars } from '@/core/music';
 import {
   familyFor,
@@ -250,7 +251,7 @@ function checkComponent(component: DraftComponent, place: string, need: Need): v
     const beat = (text: string) =>
       text === '' || (/^\d{1,2}(\.\d{1,3})?$/.test(text) && Number(text) >= 1 && Number(text) <= 32);
     need(`${place}.pieceId`, component.pieceId !== '', 'Which piece?');
-    need(`${place}.bars`, parseBars(component.bars) !== undefined, 'Bars as 12–40.');
+    need(`${place}.bars`, parseBars(component.bars) !== undefined, inTerms('Bars as 12–40.'));
     need(`${place}.fromBeat`, beat(component.fromBeat), 'Empty, or a beat from 1.');
     need(`${place}.toBeat`, beat(component.toBeat), 'Empty, or a beat from 1.');
   }

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { formatTime } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
 
@@ -9,6 +10,6 @@ export const pieceWords = (piece: Piece): readonly string[] =>
     piece.seconds === null ? '' : formatTime(piece.seconds),
     piece.key ?? '',
     piece.metre ?? '',
-    piece.bars === null ? '' : `${piece.bars} bars`,
+    piece.bars === null ? '' : inTerms`${piece.bars} bars`,
     [piece.book, piece.page && `p. ${piece.page}`].filter(Boolean).join(', '),
   ].filter((word) => word !== '');

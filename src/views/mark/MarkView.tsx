@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useEffect, useRef, useState } from 'react';
 import type { Assessor } from '@/core/marks';
 import { differences, nextSteps } from '@/core/marks';
@@ -162,7 +163,7 @@ function Sheet({
           <>
             {component.name}, {set.name} {level.name}, {session.name} · <b>{student.name}</b>,{' '}
             {student.instrument}
-            {piece?.bars ? ` · bars ${formatBars(piece.bars)}` : ''}
+            {piece?.bars ? inTerms` · bars ${formatBars(piece.bars)}` : ''}
             {piece?.tempo ? (
               <>
                 {', '}

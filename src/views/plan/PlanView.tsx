@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { formatMinutes } from '@/core/music';
 import { practiceCard, type Plan } from '@/core/plan';
@@ -83,7 +84,7 @@ function Refusal({ context }: { readonly context: GoalContext }) {
               Move the {gateName(gate.stage)} back
             </Button>
           ))}
-        <LinkButton href={hrefOf('/programme', { goal: goal.id })}>Programme</LinkButton>
+        <LinkButton href={hrefOf('/programme', { goal: goal.id })}>{inTerms('Programme')}</LinkButton>
       </div>
     </Empty>
   );
@@ -151,7 +152,7 @@ function PlanBody({ ready, context, plan }: BodyProps) {
                 <span>
                   <b>
                     {line.title}
-                    {line.bars ? `, bars ${formatBars(line.bars)}` : ''}
+                    {line.bars ? inTerms`, bars ${formatBars(line.bars)}` : ''}
                   </b>
                   <br />
                   <span className={css.soft}>
@@ -170,7 +171,7 @@ function PlanBody({ ready, context, plan }: BodyProps) {
         </Section>
         <Section
           title={`Practice card, ${formatDay(week.from, 'short')} to ${formatDay(week.to, 'short')}`}
-          end="minutes, bars, tempo"
+          end={inTerms('minutes, bars, tempo')}
         >
           <PracticeCardTable
             card={card}
@@ -231,7 +232,7 @@ function PlanBody({ ready, context, plan }: BodyProps) {
           />
         )}
         {dialog === 'effort' && (
-          <EffortDialog ready={ready} context={context} plan={plan} onClose={() => setDialog('none')} />
+          <EffortDialog context={context} plan={plan} onClose={() => setDialog('none')} />
         )}
         {dialog === 'closures' && (
           <ClosuresDialog closures={closures} today={ready.now.day} onClose={() => setDialog('none')} />

@@ -5,7 +5,7 @@ import { practiceCard } from '@/core/plan';
 import { goalContext, hearToday, type GoalContext } from '@/core/register';
 import { initials, instrumentOn } from '@/core/students';
 import { formatDay, isCalendarDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
-import type { ReadyState } from '@/store';
+import { saveSettings, type ReadyState } from '@/store';
 import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
 import { contextsOfDay, registerModel } from '../register/register-model';
 import { weeksWords } from '../shell/words';
@@ -36,7 +36,14 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
   return (
     <>
       <div className={css.bar}>
-        <Button look="do" onClick={() => window.print()}>
+        <Button
+          look="do"
+          onClick={() => {
+            if (sheet === 'card' && ready.studio.settings.cardPrinted !== true)
+              void saveSettings({ cardPrinted: true });
+            window.print();
+          }}
+        >
           Print
         </Button>
         <Button onClick={() => history.back()}>Back</Button>

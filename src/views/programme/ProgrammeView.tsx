@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { checkRule, choicesOf } from './programme-model';
 import { choosesPieces, explainRule, isPrepared, type Component } from '@/core/requirements';
@@ -91,7 +92,7 @@ function ProgrammePage({ ready }: { readonly ready: ReadyState }) {
             </Button>
           </>
         ) : (
-          <NoGoal studio={ready.studio} choice={choice} what="No programme to choose yet" />
+          <NoGoal studio={ready.studio} choice={choice} what={inTerms('No programme to choose yet')} />
         )}
         {dialog}
       </>
@@ -158,7 +159,7 @@ function Bench({
   return (
     <>
       <PageLine
-        title={`${context.student.name}: programme`}
+        title={inTerms`${context.student.name}: programme`}
         href={hrefOf('/student', { student: context.student.id })}
         sub={`${session.name}, ${formatDay(session.day, 'short')}, ${weeksWords(ready.now.day, session.day)}${words}`}
         end={
@@ -169,7 +170,7 @@ function Bench({
         }
       />
       <div className={css.grid}>
-        <section className={css.bench} aria-label="Programme">
+        <section className={css.bench} aria-label={inTerms('Programme')}>
           <p className={css.set}>
             {set.name}, {set.instrument} {set.edition.name}
           </p>
@@ -298,9 +299,10 @@ function Bench({
           }}
         >
           <p>
-            It was entered on {goal.enteredOn ? formatDay(goal.enteredOn, 'written') : 'a day before'} with
-            the programme as it is. After a change the office must be told; the register keeps asking until it
-            was.
+            It was entered on {goal.enteredOn ? formatDay(goal.enteredOn, 'written') : 'a day before'}
+            {inTerms(
+              ' with the programme as it is. After a change the office must be told; the register keeps asking until it was.',
+            )}
           </p>
         </Confirm>
       )}

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import type { Obstacle, RankedProgramme, WhyNot } from '@/core/programme';
 import { barsToLearn } from '@/core/repertoire';
 import type { Studio } from '@/core/files';
@@ -62,7 +63,7 @@ export function obstacleWords(
   if (obstacle.kind === 'stays') return `${title} is kept`;
   return goal.leftOut?.includes(obstacle.pieceId)
     ? `${title} is excluded`
-    : `the bars of ${title} are not counted`;
+    : inTerms`the bars of ${title} are not counted`;
 }
 
 /** An answer in sentences, and the sums it rests on where it rests on any. */
@@ -85,9 +86,9 @@ export const levelWords = (pieceId: string, sets: Iterable<RequirementSet>): str
 function freedWords(freed: WhyNot): string {
   switch (freed.kind) {
     case 'in':
-      return `it is in the best programme, ${titlesOf(freed.best)}.`;
+      return inTerms`it is in the best programme, ${titlesOf(freed.best)}.`;
     case 'sum':
-      return `the best programme with it is ${titlesOf(freed.withIt)}.`;
+      return inTerms`the best programme with it is ${titlesOf(freed.withIt)}.`;
     case 'conflict':
       return 'there would still be none.';
     case 'no worth':
@@ -108,13 +109,13 @@ export function whyWords(
   const only = (sentence: string): WhyWords => ({ say: [sentence], sums: [] });
   switch (why.kind) {
     case 'in':
-      return only('It is in the best programme.');
+      return only(inTerms('It is in the best programme.'));
     case 'no worth': {
       const piece = studio.pieces.get(pieceId);
       const elsewhere = levelWords(pieceId, studio.sets.values());
       return piece && barsToLearn(piece) !== null && elsewhere !== ''
-        ? only(`It stands at ${elsewhere}; programmes are searched among pieces near this level.`)
-        : only('Its bars are not counted, so that its work is not known.');
+        ? only(inTerms`It stands at ${elsewhere}; programmes are searched among pieces near this level.`)
+        : only(inTerms('Its bars are not counted, so that its work is not known.'));
     }
     case 'unknown':
       return only('The search reached its limit before it was certain.');
@@ -124,8 +125,8 @@ export function whyWords(
       return {
         say: [
           why.obstacles.length === 0
-            ? 'The lists alone give no programme that has it.'
-            : `No programme can have it while ${why.obstacles
+            ? inTerms('The lists alone give no programme that has it.')
+            : inTerms`No programme can have it while ${why.obstacles
                 .map((each) =>
                   each.kind === 'stays'
                     ? `${studio.pieces.get(each.pieceId)?.title ?? 'a deleted piece'}, which you chose, is kept`
@@ -140,8 +141,8 @@ export function whyWords(
       return {
         say: [
           why.best.points === why.withIt.points
-            ? `A programme with it is as good as the best: ${titlesOf(why.withIt)}.`
-            : `The best programme with it comes after the best of all: ${titlesOf(why.withIt)}.`,
+            ? inTerms`A programme with it is as good as the best: ${titlesOf(why.withIt)}.`
+            : inTerms`The best programme with it comes after the best of all: ${titlesOf(why.withIt)}.`,
           `With it: ${plainWords(reasons(why.withIt))}.`,
           `Without it: ${plainWords(reasons(why.best))}.`,
         ],

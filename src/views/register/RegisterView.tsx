@@ -1,5 +1,5 @@
 import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
-import { formatCalendar } from '@/core/files';
+import { BACKUP_DAYS, formatCalendar } from '@/core/files';
 import { deadlineWords, goalContext, goalNames, lessonsOfDay, type GoalContext } from '@/core/register';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import {
@@ -113,7 +113,9 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           </>
         }
       />
-      {ready.which === 'own' && active.length > 0 && <BackupReminder today={now.day} />}
+      {ready.which === 'own' && active.length > 0 && (
+        <BackupReminder today={now.day} after={ready.studio.settings.backupDays} />
+      )}
       <div className={css.grid}>
         <div className={css.main}>
           <div className={css.head} aria-hidden="true">
@@ -278,12 +280,15 @@ function Register({ ready }: { readonly ready: ReadyState }) {
   );
 }
 
-/** Days after which the studio file is asked for again; our choice, because a fortnight of marks can still be told again. */
-const BACKUP_DAYS = 14;
-
-function BackupReminder({ today }: { readonly today: CalendarDay }) {
+function BackupReminder({
+  today,
+  after = BACKUP_DAYS,
+}: {
+  readonly today: CalendarDay;
+  readonly after?: number | undefined;
+}) {
   const last = lastBackup('own');
-  if (last !== null && daysBetween(last, today) < BACKUP_DAYS) return null;
+  if (last !== null && daysBetween(last, today) < after) return null;
   return (
     <p className={css.soft}>
       {last === null ? 'Not backed up.' : `Last backed up on ${formatDay(last, 'written')}.`} This browser has

@@ -1,3 +1,5 @@
+import { demandWords } from '@/core/skills';
+import { inTerms } from '@/core/terms';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { formatTime } from '@/core/music';
 import { demandsHad } from '@/core/register';
@@ -95,7 +97,9 @@ function Scores({ ready }: { readonly ready: ReadyState }) {
       ) : (
         <Empty title="No score yet">
           <p>
-            An opened score tells its bars as performed, its time, what is new in it and what it asks for.
+            {inTerms(
+              'An opened score tells its bars as performed, its time, what is new in it and what it asks for.',
+            )}
           </p>
         </Empty>
       )}
@@ -201,7 +205,7 @@ function OpenScore({
           <ul className={css.list}>
             {(
               [
-                ['These bars', answer.askedBoth.alone],
+                [inTerms('These bars'), answer.askedBoth.alone],
                 ['From here, as performed', answer.askedBoth.onward],
               ] as const
             ).map(([name, size]) => (
@@ -219,10 +223,10 @@ function OpenScore({
           words={barRanges(answer, played)}
           onSelect={pick}
         />
-        <div className={css.acts} role="group" aria-label="Shade the bars by">
+        <div className={css.acts} role="group" aria-label={inTerms('Shade the bars by')}>
           {TINTS.filter((each) => had !== null || each !== 'demands not had').map((each) => (
             <Button key={each} pressed={each === tint} onClick={() => setTint(each)}>
-              {each}
+              {inTerms(each)}
             </Button>
           ))}
           {tint === 'demand' && demand && (
@@ -231,7 +235,7 @@ function OpenScore({
               value={demand.name}
               options={answer.demands
                 .filter(({ bars: where }) => where.length > 0)
-                .map(({ name }) => ({ value: name, label: name }))}
+                .map(({ name }) => ({ value: name, label: demandWords(name) }))}
               onChange={ask}
             />
           )}
@@ -245,7 +249,7 @@ function OpenScore({
           onSelect={pick}
         />
       </div>
-      <aside aria-label="The selected bar and the piece">
+      <aside aria-label={inTerms('The selected bar and the piece')}>
         <BarPanel key={bar} score={score} answer={answer} bar={bar} today={ready.now.day} />
         <Section
           title="What it asks for"
@@ -265,7 +269,7 @@ function OpenScore({
                     size={13}
                   />
                 )}{' '}
-                <b>{name}</b>
+                <b>{demandWords(name)}</b>
                 {figure === null
                   ? ''
                   : ` up to ${name === 'quick passages' ? `${figure.toFixed(1)} a second` : `${figure} semitones`}`}

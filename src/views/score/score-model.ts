@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import {
   barOfMeasure,
   withPlaces,
@@ -16,7 +17,7 @@ type Laid = Pick<ScoreAnswer, 'layout'>;
 
 /** "the pickup", "bar 12". */
 export const barName = ({ layout }: Laid, bar: number): string =>
-  layout.bars[bar]?.number === 0 ? 'the pickup' : `bar ${layout.bars[bar]?.number ?? ''}`;
+  layout.bars[bar]?.number === 0 ? 'the pickup' : inTerms`bar ${layout.bars[bar]?.number ?? ''}`;
 
 /** Bars by number, neighbours as one range: "1–4, 9"; the pickup as "pickup". */
 export function barRanges({ layout }: Laid, bars: readonly number[]): string {
@@ -105,7 +106,10 @@ export function placeWords(
   };
   const after = mark?.after ?? 0;
   return [
-    mark && (after === 0 ? `at ${mark.text}` : `${after} ${after === 1 ? 'bar' : 'bars'} after ${mark.text}`),
+    mark &&
+      (after === 0
+        ? `at ${mark.text}`
+        : `${after} ${inTerms(after === 1 ? 'bar' : 'bars')} after ${mark.text}`),
     line !== null && `line ${line}${page === null ? '' : ` of page ${page}`}`,
   ]
     .filter(Boolean)
@@ -118,17 +122,17 @@ export const sizeWords = ({
   performed,
   toLearn,
 }: Pick<ScoreAnswer, 'printed' | 'performed' | 'toLearn'>): string =>
-  `${printed} ${printed === 1 ? 'bar' : 'bars'} printed · ${performed} performed · ${toLearn} to learn`;
+  `${printed} ${inTerms(printed === 1 ? 'bar' : 'bars')} printed · ${performed} performed · ${toLearn} to learn`;
 
 /** Both sizes of what is asked for against the piece: "12 of 48 bars performed, 8 of 19 to learn". */
 export const askedWords = ({ asked, performed, toLearn }: ScoreAnswer): string =>
   asked
-    ? `${asked.performed} of ${performed} bars performed, ${asked.toLearn} of ${toLearn} to learn`
+    ? inTerms`${asked.performed} of ${performed} bars performed, ${asked.toLearn} of ${toLearn} to learn`
     : 'The whole piece';
 
 /** The same as words of a line: "bar 7", "bars 2, 6", "the pickup". */
 export const barWords = (answer: Laid, bars: readonly number[]): string =>
-  bars.length === 1 ? barName(answer, bars[0] ?? 0) : `bars ${barRanges(answer, bars)}`;
+  bars.length === 1 ? barName(answer, bars[0] ?? 0) : inTerms`bars ${barRanges(answer, bars)}`;
 /** Bars from one to another, both included. */
 export const barsFrom = (from: number, to: number): number[] =>
   Array.from({ length: to - from + 1 }, (_, at) => from + at);

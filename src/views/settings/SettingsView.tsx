@@ -1,3 +1,4 @@
+import { TERM_CHOICES, TERMS, type Terms } from '@/core/terms';
 import { useEffect, useState } from 'react';
 import { formatCsv } from '@/core/files';
 import { markRows, resultRows, studentRows, type TableRows } from '@/core/register';
@@ -14,11 +15,12 @@ import {
   type ReadyState,
   type SnapshotInfo,
 } from '@/store';
-import { Button, CheckField, Confirm, FieldRow, PageLine, Section, TextField } from '@/ui';
+import { Button, CheckField, Confirm, FieldRow, PageLine, Section, SelectField, TextField } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
 import { setSingleKeys, singleKeysAct } from '../shell/use-keys';
 import { useSaving } from '../shell/use-saving';
 import { fileName, saveFile } from '../shell/save-file';
+import { Figures } from './parts/Figures';
 import { ImportStudio } from './parts/ImportStudio';
 import css from './SettingsView.module.css';
 
@@ -65,7 +67,18 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
         <Backup ready={ready} />
         <Tables ready={ready} />
         <Theme />
+        <Terminology />
         <Keys />
+        {(settings.skippedSteps ?? []).length > 0 && (
+          <Section title="First steps" end="some were skipped">
+            <div className={css.acts}>
+              <Button onClick={() => void saveSettings({ skippedSteps: [] })}>Show them again</Button>
+            </div>
+          </Section>
+        )}
+        <div id="figures" className={css.whole}>
+          <Figures settings={settings} />
+        </div>
         <Snapshots ready={ready} />
         <Section title="Which studio">
           <p>
@@ -110,7 +123,7 @@ const THEMES = ['match system', 'light', 'dark'] as const;
 function Theme() {
   const [theme, setTheme] = useState(localStorage.getItem('formal-stave.theme') ?? 'match system');
   return (
-    <Section title="Light">
+    <Section title="Appearance">
       <div className={css.acts} role="group" aria-label="Appearance">
         {THEMES.map((name) => (
           <Button
@@ -131,6 +144,53 @@ function Theme() {
           </Button>
         ))}
       </div>
+    </Section>
+  );
+}
+
+const CHOICES: readonly {
+  readonly name: keyof Terms;
+  readonly label: string;
+  readonly words: Readonly<Record<string, string>>;
+}[] = [
+  {
+    name: 'noteValues',
+    label: 'Note values',
+    words: { crotchets: 'crotchet, quaver', 'quarter notes': 'quarter note, eighth note' },
+  },
+  { name: 'bars', label: 'Bars', words: { bars: 'bar', measures: 'measure' } },
+  {
+    name: 'spelling',
+    label: 'Spelling',
+    words: { programme: 'programme, metre', program: 'program, meter' },
+  },
+  {
+    name: 'counting',
+    label: 'Counting aloud',
+    words: { numbers: '1 2, 1 2 3', syllables: 'ta ti, ta ti ti' },
+  },
+  { name: 'notes', label: 'Notes', words: { letters: 'C D E', 'sol-fa': 'do re mi, do moves with the key' } },
+];
+
+/** The words every page and sheet says. What the studio keeps is in none of them. */
+function Terminology() {
+  return (
+    <Section title="Terminology">
+      <FieldRow>
+        {CHOICES.map(({ name, label, words }) => (
+          <SelectField
+            key={name}
+            label={label}
+            value={TERMS[name]}
+            options={TERM_CHOICES[name].map((value) => ({ value, label: words[value] ?? value }))}
+            onChange={(value) => {
+              localStorage.setItem('formal-stave.terms', JSON.stringify({ ...TERMS, [name]: value }));
+              // Words are chosen before a page is made.
+              location.reload();
+            }}
+          />
+        ))}
+      </FieldRow>
     </Section>
   );
 }

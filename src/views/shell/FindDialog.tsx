@@ -1,6 +1,6 @@
 import { useId, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { findIn, type Findable } from '@/core/register';
-import { redo, undo, type ReadyState } from '@/store';
+import { redo, saveSettings, undo, type ReadyState } from '@/store';
 import { Dialog } from '@/ui';
 import { goTo } from './addresses';
 import { VIEWS } from './views-table';
@@ -34,6 +34,7 @@ const acts = (): readonly Act[] => [
   ),
   action('Print the day', 'today’s lessons', () => goTo('/print', { sheet: 'day' })),
   action('Back up', 'save the studio file', () => goTo('/settings')),
+  action('First steps', 'show again what was skipped', () => void saveSettings({ skippedSteps: [] })),
   action('Undo', 'the last action', () => void undo()),
   action('Redo', 'what was undone', () => void redo()),
 ];

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { openStudio } from '@/store';
 import { Button } from '@/ui';
 import { goTo } from './addresses';
@@ -20,7 +21,8 @@ export function FirstRun() {
           <b>Register.</b> Add a student with lesson and practice minutes.
         </li>
         <li>
-          <b>Programme, Plan, Mark, Readiness.</b> Choose the pieces, see the weeks, hear and mark.
+          <b>{inTerms('Programme, Plan, Mark, Readiness.')}</b> Choose the pieces, see the weeks, hear and
+          mark.
         </li>
       </ol>
       <div className={css.acts}>

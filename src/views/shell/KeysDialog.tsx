@@ -1,10 +1,11 @@
+import { inTerms } from '@/core/terms';
 import { Dialog, KeyCap, Table } from '@/ui';
 import { TABS } from './views-table';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ...TABS.map(({ name, help }, at) => [String(at + 1), `${name}: ${help}`] as const),
   ['/, Ctrl K', 'find anything'],
-  ['F', 'Fit, Programme, Repertoire: find in the list'],
+  ['F', inTerms('Fit, Programme, Repertoire: find in the list')],
   ['J, K', 'next, back'],
   ['Enter', 'the first action shown'],
   ['↑ ↓ ← →', 'from one to the next in a list, a map or a table; Tab goes on to what is after it'],
@@ -16,7 +17,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['G', 'Plan: move the next gate'],
   ['Q W E R T Y', 'Mark: pick the criterion'],
   ['0 to 9', 'Mark: give the mark and go on; Shift with a figure is the student’s own'],
-  ['N', 'Mark: note at a bar; Student: note on the lesson'],
+  ['N', inTerms('Mark: note at a bar; Student: note on the lesson')],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['Esc', 'close'],
 ];

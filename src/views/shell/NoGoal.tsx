@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import type { Studio } from '@/core/files';
 import { formatDay } from '@/core/time';
 import { reopenGoal } from '@/store';
@@ -46,7 +47,7 @@ export function NoGoal({
       ? (['First a requirement: type or import what a level asks for.', 'Library', '/library'] as const)
       : studio.students.size === 0
         ? (['First a student.', 'Register', '/'] as const)
-        : (['First a goal: a student, a level and a session.', 'Programme', '/programme'] as const);
+        : (['First a goal: a student, a level and a session.', inTerms('Programme'), '/programme'] as const);
   return (
     <>
       <PageLine title={what} sub={step[0]} />

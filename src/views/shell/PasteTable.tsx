@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useMemo, useRef, type ReactNode } from 'react';
 import { guessColumns, parseTable, type BadRow, type ColumnMap, type PastedTable } from '@/core/files';
 import { Button, CheckField, DialogActs, SelectField, Table, TextField } from '@/ui';
@@ -79,6 +80,7 @@ function Pasted<Field extends string, Item>({
   const { items, bad, questions } = useMemo(() => read(table, map), [read, table, map]);
   const take = (pasted: string) => onType({ text: pasted, own: null, mended: {} });
   const names = Object.keys(fields) as Field[];
+  const nameOf = (field: Field) => inTerms(fields[field][0] ?? field);
   const mapped = names.filter((field) => map.columns[field] >= 0);
   const badLines = new Set(bad.map((row) => row.line));
   // A row that is being mended stays where it is until the table is taken.
@@ -123,7 +125,7 @@ function Pasted<Field extends string, Item>({
             {names.map((field) => (
               <SelectField
                 key={field}
-                label={fields[field][0] ?? field}
+                label={nameOf(field)}
                 value={String(map.columns[field])}
                 options={[
                   { value: '-1', label: 'not in the table' },
@@ -152,11 +154,7 @@ function Pasted<Field extends string, Item>({
                   ? 'Every row is fixed.'
                   : `${bad.length} ${bad.length === 1 ? 'row is' : 'rows are'} left out. Fix ${bad.length === 1 ? 'it' : 'them'} here, or go on without.`}
               </p>
-              <Table
-                label="Rows to fix"
-                head={['Line', 'Reason', ...mapped.map((field) => fields[field][0] ?? field)]}
-                tight
-              >
+              <Table label="Rows to fix" head={['Line', 'Reason', ...mapped.map(nameOf)]} tight>
                 {shown.map(({ line, cells }) => (
                   <tr key={line}>
                     <th scope="row">{line}</th>
@@ -167,7 +165,7 @@ function Pasted<Field extends string, Item>({
                         <td key={field}>
                           <input
                             className={css.cell}
-                            aria-label={`Line ${line}, ${fields[field][0] ?? field}`}
+                            aria-label={`Line ${line}, ${nameOf(field)}`}
                             value={cells[at] ?? ''}
                             onChange={(event) =>
                               onType({

@@ -24,6 +24,7 @@ import { TABS, viewOf } from './views-table';
 import css from './StudioPage.module.css';
 
 // What is seldom seen is loaded when it is.
+const FirstSteps = lazy(() => import('./FirstSteps').then((file) => ({ default: file.FirstSteps })));
 const FirstRun = lazy(() => import('./FirstRun').then((file) => ({ default: file.FirstRun })));
 const KeysDialog = lazy(() => import('./KeysDialog').then((file) => ({ default: file.KeysDialog })));
 const SetAsideDialog = lazy(() =>
@@ -85,6 +86,11 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
         <Boundary which={state.which}>
           <MastheadDay ready={state} onKeys={() => showKeys(true)} onFind={() => find(true)} />
           {state.which === 'demo' && <DemoStrip />}
+          {state.which === 'own' && viewOf(location.pathname)?.path !== '/print' && isNew(state.studio) && (
+            <Suspense>
+              <FirstSteps studio={state.studio} />
+            </Suspense>
+          )}
           {state.notice !== null && (
             <ErrorSay title={state.notice}>
               <Button onClick={dismissNotice}>OK</Button>
@@ -110,6 +116,9 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
       );
   }
 }
+
+/** Marks are kept only of goals that were prepared: nobody there needs the first steps. */
+const isNew = ({ sheets }: ReadyState['studio']): boolean => sheets.size === 0;
 
 /** On every page of the demo, so that nobody takes it for a studio of one's own. */
 const DemoStrip = () => (

@@ -10,7 +10,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   archivedOn: 'Archived on',
   birthDate: 'Birth date',
   seconds: 'Time, in seconds',
-  barsToLearn: 'Bars to learn',
+  barsToLearn: inTerms('Bars to learn'),
   span: 'Widest span',
   scoreId: 'Score',
   instrument: 'Instrument or voice',
@@ -44,3 +44,4 @@ export function valueWords(value: unknown): string {
     )
     .join(', ');
 }
+import { inTerms } from '@/core/terms';

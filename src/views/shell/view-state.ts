@@ -44,9 +44,15 @@ export function mirror(name: Looked, value: string | null): void {
 /**
  * What a view looks at: what the address names, else what it looked at last in this tab; null for the view's own choice.
  * A change is said in the address.
+ * @param also - another name an address may have for it
  */
-export function useLooked(name: Looked): readonly [string | null, (value: string | null) => void] {
-  const [value, set] = useState(() => queryOf(name) ?? remembered(name));
+export function useLooked(
+  name: Looked,
+  also?: string,
+): readonly [string | null, (value: string | null) => void] {
+  const [value, set] = useState(
+    () => queryOf(name) ?? (also === undefined ? null : queryOf(also)) ?? remembered(name),
+  );
   useEffect(() => mirror(name, value), [name, value]);
   return [value, set];
 }

@@ -29,7 +29,7 @@ const under = (tabName: string | null, path: string, name: string, help: string)
 export const VIEWS: readonly View[] = [
   tab('/', 'Register', 'the lessons of the day, deadlines, decisions, students'),
   tab('/fit', 'Fit', 'every student against every level'),
-  tab('/programme', 'Programme', 'the pieces of a goal, and whether its rules are met'),
+  tab('/programme', inTerms('Programme'), 'the pieces of a goal, and whether its rules are met'),
   tab('/plan', 'Plan', 'the preparation back from the date, and the card of the week'),
   tab('/mark', 'Mark', 'marks by criterion; here the figures give marks', false),
   tab('/readiness', 'Readiness', 'where a goal stands, and what is missing'),
@@ -44,7 +44,7 @@ export const VIEWS: readonly View[] = [
   ),
   under('Library', '/placements', 'Placements', 'where each set puts a piece'),
   under('Library', '/repertoire', 'Repertoire', 'the shelf, and what each student plays'),
-  under('Library', '/scores', 'Scores', 'scores, their demands and notes by bar'),
+  under('Library', '/scores', 'Scores', inTerms('scores, their demands and notes by bar')),
   under(null, '/skills', 'Skills', 'the map of skills of a student'),
   under(null, '/settings', 'Settings', 'the studio, its file, snapshots and tables'),
   under(null, '/print', 'Print', 'sheets on paper'),
@@ -59,3 +59,4 @@ export const viewOf = (path: string): View | undefined => {
   const plain = path.replace(/(?:\/|(?:\/index)?\.html)$/, '');
   return VIEWS.find((view) => view.path === (plain === '' ? '/' : plain));
 };
+import { inTerms } from '@/core/terms';

@@ -81,7 +81,7 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
     const choices = open.filter((pathway) => pathway.school === school);
     return choices.length > 0 ? [{ school, choices }] : [];
   });
-  const ask = toAskAbout(book, now.day);
+  const ask = toAskAbout(book, now.day, studio.settings.askAfterDays);
   return (
     <>
       <PageLine

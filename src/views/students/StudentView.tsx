@@ -1,10 +1,9 @@
-import { useDeferredValue, useEffect, useMemo } from 'react';
-import { formatBars } from '@/core/music';
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo } from 'react';
 import { decisionsOf, lessonsOfDay } from '@/core/register';
 import { whoPlays, type Student } from '@/core/students';
 import { formatDay, slotOn } from '@/core/time';
 import { recordLessons, type ReadyState } from '@/store';
-import { Button, DecisionLine, Empty, Glyph, LinkButton, PageLine, Section } from '@/ui';
+import { Button, DecisionLine, Empty, LinkButton, PageLine, Section } from '@/ui';
 import { decisionWords } from '../register/decision-words';
 import { LessonActs } from '../shell/LessonActs';
 import { goTo, hrefOf } from '../shell/addresses';
@@ -15,15 +14,17 @@ import { slotWords } from '../shell/words';
 import { CardOfWeek } from './parts/CardOfWeek';
 import { GoalMarks } from './parts/GoalMarks';
 import { TaskLine } from './parts/TaskLine';
-import { studentBeside, studentModel, type StudentModel } from './student-model';
+import { studentModel, type StudentModel } from './student-model';
 import { useStudentForms } from './use-student-forms';
 import css from './StudentView.module.css';
+
+const Beside = lazy(() => import('./parts/Beside').then((part) => ({ default: part.Beside })));
 
 export const StudentView = () => <StudioPage>{(ready) => <StudentOf ready={ready} />}</StudioPage>;
 
 function StudentOf({ ready }: { readonly ready: ReadyState }) {
   const { studio } = ready;
-  const [looked, look] = useLooked('student');
+  const [looked, look] = useLooked('student', 'id');
   const byName = useMemo(
     () =>
       [...studio.students.values()]
@@ -43,9 +44,6 @@ function StudentOf({ ready }: { readonly ready: ReadyState }) {
     );
   return <StudentPage key={student.id} ready={ready} student={student} byName={byName} onLook={look} />;
 }
-
-/** Bar notes, lessons and skills shown at once; the rest is where they are kept. */
-const FIRST = 6;
 
 /** All of one student, as a teacher wants it in the lesson. */
 function StudentPage({
@@ -156,104 +154,10 @@ function StudentPage({
               <CardOfWeek key={each.goal.id} context={each} isOne={model.goals.length === 1} />
             ))}
         </div>
-        {beside && <Beside studio={studio} student={student} model={model} />}
+        <Suspense>{beside && <Beside studio={studio} student={student} model={model} />}</Suspense>
       </div>
       {forms}
     </>
-  );
-}
-
-/** Notes, lessons, skills, pieces and results. */
-function Beside({
-  studio,
-  student,
-  model,
-}: {
-  readonly studio: ReadyState['studio'];
-  readonly student: Student;
-  readonly model: StudentModel;
-}) {
-  const beside = useMemo(() => studentBeside(studio, student, model.goals), [studio, student, model.goals]);
-  return (
-    <aside className={css.side} aria-label="Notes, skills, pieces and results">
-      <Section title="Notes at bars" end={beside.notes.length > 0 ? `${beside.notes.length}` : undefined}>
-        {beside.notes.length === 0 && <p className={css.soft}>No note at a bar yet.</p>}
-        <ul>
-          {beside.notes.slice(0, FIRST).map((note, which) => (
-            <li key={which} className={css.note}>
-              <a href={hrefOf('/mark', { goal: note.goalId, component: note.componentId })}>
-                {note.letter} {formatBars(note.bars)}
-              </a>
-              <span className={css.soft}>{formatDay(note.day, 'short')}</span>
-              <p>{note.text}</p>
-            </li>
-          ))}
-        </ul>
-      </Section>
-      <Section title="Lessons" end={beside.lessons.length > 0 ? 'with notes, latest first' : undefined}>
-        {beside.lessons.length === 0 && <p className={css.soft}>No lesson has a note yet.</p>}
-        <ul>
-          {beside.lessons.slice(0, FIRST).map((lesson) => (
-            <li key={lesson.id} className={css.note}>
-              <a href={hrefOf('/', { day: lesson.day })}>{formatDay(lesson.day, 'medium')}</a>
-              <span className={css.soft}>{lesson.state === 'planned' ? '' : lesson.state}</span>
-              <p>{lesson.note}</p>
-            </li>
-          ))}
-        </ul>
-      </Section>
-      <Section
-        title="Skills next"
-        end={`${Math.min(FIRST, beside.skills.length)} of ${beside.skills.length}`}
-      >
-        <ul>
-          {beside.skills.slice(0, FIRST).map(({ skill, state }) => (
-            <li key={skill.id} className={css.skill}>
-              <Glyph name={state === 'with teacher' ? 'half' : 'gate'} />
-              <span>{skill.name}</span>
-              <span className={css.soft}>{state === 'with teacher' ? 'begun with you' : ''}</span>
-            </li>
-          ))}
-        </ul>
-        <a className={css.more} href={hrefOf('/skills', { student: student.id })}>
-          Map of skills
-        </a>
-      </Section>
-      <Section title="Repertoire">
-        {beside.repertoire.length === 0 && <p className={css.soft}>No piece begun yet.</p>}
-        <dl className={css.pieces}>
-          {beside.repertoire.map(({ state, titles }) => (
-            <div key={state}>
-              <dt>{state}</dt>
-              <dd>
-                {titles.slice(0, FIRST).join(', ')}
-                {titles.length > FIRST ? ` and ${titles.length - FIRST} more` : ''}
-              </dd>
-            </div>
-          ))}
-        </dl>
-        <a className={css.more} href={hrefOf('/repertoire', { student: student.id, own: '1' })}>
-          Own repertoire
-        </a>
-      </Section>
-      <Section title="Results">
-        {model.results.length === 0 && <p className={css.soft}>No official result yet.</p>}
-        <ul>
-          {model.results.map(({ what, award, day }, which) => (
-            <li key={which} className={css.note}>
-              <b>{what}</b>
-              <span className={css.soft}>{formatDay(day, 'written')}</span>
-              <p>{award}</p>
-            </li>
-          ))}
-        </ul>
-      </Section>
-      {student.notes !== undefined && student.notes !== '' && (
-        <Section title="Notes">
-          <p>{student.notes}</p>
-        </Section>
-      )}
-    </aside>
   );
 }
 

@@ -1,3 +1,4 @@
+import { inTerms } from '../../terms';
 import { PREDICATE_VALUES } from '../../repertoire';
 import { ok, refuse } from '../../result';
 import { id, name, oneOf, union, whole } from '../../shape';
@@ -97,7 +98,7 @@ function whereOf(on: ChoicePredicate['on'], is: string, idOf: IdOf): ChoicePredi
 function such(predicate: ChoicePredicate, level: LevelOf): string {
   switch (predicate.on) {
     case 'metre':
-      return predicate.is === 'irregular' ? 'in an irregular metre' : `in ${predicate.is} time`;
+      return predicate.is === 'irregular' ? inTerms('in an irregular metre') : `in ${predicate.is} time`;
     case 'key mode':
       return predicate.is === 'neither' ? 'in no key' : `in a ${predicate.is} key`;
     case 'accompaniment':

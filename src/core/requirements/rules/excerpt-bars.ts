@@ -1,3 +1,4 @@
+import { inTerms } from '../../terms';
 import { coversBars, formatBars, type BarRange } from '../../music';
 import { valueAt } from '../../value-at';
 import { componentOf } from '../requirement-set';
@@ -20,7 +21,8 @@ interface BarsEvidence {
 export const excerptBars = ruleModule<ExcerptBars>()({
   name: 'Excerpt played as printed',
   about: 'entry',
-  title: ({ componentId }, level) => `${nameOf(level, componentId, 'Excerpt')}: the printed bars, whole`,
+  title: ({ componentId }, level) =>
+    inTerms`${nameOf(level, componentId, 'Excerpt')}: the printed bars, whole`,
   check: ({ componentId }, { level, programme }) => {
     const source = componentOf(level, componentId)?.source;
     const asked = source?.kind === 'excerpt' ? source.bars : null;
@@ -32,11 +34,11 @@ export const excerptBars = ruleModule<ExcerptBars>()({
     return { status: coversBars(prepared, asked) ? 'met' : 'unmet', evidence };
   },
   sentence: (_, { status, evidence: { asked, prepared } }) => {
-    if (asked === null) return 'The requirement names no bars.';
-    if (prepared === null) return `Bars ${formatBars(asked)} asked; none set.`;
+    if (asked === null) return inTerms('The requirement names no bars.');
+    if (prepared === null) return inTerms`Bars ${formatBars(asked)} asked; none set.`;
     return status === 'met'
-      ? `Bars ${formatBars(prepared)}.`
-      : `Bars ${formatBars(prepared)} set; bars ${formatBars(asked)} asked.`;
+      ? inTerms`Bars ${formatBars(prepared)}.`
+      : inTerms`Bars ${formatBars(prepared)} set; bars ${formatBars(asked)} asked.`;
   },
   fields: { componentId: letter('Letter of the excerpt', 'The letter of an excerpt above.') },
   problems: (rule, level, say) => void missing(level, rule.componentId, say),

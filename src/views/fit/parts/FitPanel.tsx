@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { goalsOfStudent } from '@/core/files';
 import { useMemo } from 'react';
 import {
@@ -158,7 +159,7 @@ export function FitPanel({
         )}
         {goal && (
           <LinkButton href={hrefOf('/programme', { goal: goal.id })} keyName="3">
-            Programme
+            {inTerms('Programme')}
           </LinkButton>
         )}
         <LinkButton href={hrefOf('/skills', { student: student.id })}>Skills</LinkButton>
@@ -200,7 +201,7 @@ export function FitPanel({
       )}
       {detail.programme.length > 0 && (
         <Section
-          title="Best programme found"
+          title={inTerms('Best programme found')}
           end={`${detail.minutes} min${detail.minutesPerWeek > 0 ? ` and ${detail.minutesPerWeek} a week` : ''}`}
         >
           <ul className={css.rows}>
@@ -220,7 +221,7 @@ export function FitPanel({
             })}
           </ul>
           <p className={css.soft}>
-            The least work of all programmes that meet the rules, new skills included.
+            {inTerms('The least work of all programmes that meet the rules, new skills included.')}
           </p>
         </Section>
       )}

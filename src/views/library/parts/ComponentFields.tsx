@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { lazy, Suspense, useState } from 'react';
 import type { Piece } from '@/core/repertoire';
 import { Button, Combobox, FieldRow, SelectField, TextField } from '@/ui';
@@ -93,7 +94,7 @@ export function ComponentFields({
             />
             <TextField
               required
-              label="Bars"
+              label={inTerms('Bars')}
               value={component.bars}
               onChange={(bars) => onChange({ bars })}
               error={problem('bars') ?? problem('pieceId')}

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useMemo, useState } from 'react';
 import type { ListColumn } from '@/core/files';
 import { formatTime } from '@/core/music';
@@ -15,8 +16,8 @@ const COLUMNS: readonly { readonly column: ListColumn; readonly label: string; r
   { column: 'composer', label: 'Composer', chars: 12 },
   { column: 'time', label: 'Time', chars: 5 },
   { column: 'key', label: 'Key', chars: 8 },
-  { column: 'metre', label: 'Metre', chars: 5 },
-  { column: 'bars', label: 'Bars', chars: 4 },
+  { column: 'metre', label: inTerms('Metre'), chars: 5 },
+  { column: 'bars', label: inTerms('Bars'), chars: 4 },
   { column: 'tempo', label: 'Tempo', chars: 7 },
 ];
 
@@ -96,7 +97,7 @@ export function DraftList({
   };
   return (
     <div className={css.root}>
-      <Table label={`${component.name}: pieces`} head={[...COLUMNS.map(({ label }) => label), '']} tight>
+      <Table label={`${component.name}: pieces`} head={[...COLUMNS.map(({ label }) => label), 'Row']} tight>
         {pieceIds.map((id, at) => {
           const piece = library.get(id);
           const row = typing[id];

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useEffect, useMemo, useState } from 'react';
 import { NO_OWN_CHOICE, ownChoices, satisfiable, type Satisfiable } from '@/core/programme';
 import type { Studio } from '@/core/files';
@@ -80,18 +81,22 @@ interface Checked {
 function words({ is: answer, cut }: Checked, level: Level): string {
   if (answer.kind === 'failed') return `The check failed. ${answer.message}`;
   if (answer.kind === 'programmes' && answer.sure === 0)
-    return `Not certain: ${answer.count} ${answer.count === 1 ? 'programme' : 'programmes'} would do only if what is not known of ${answer.count === 1 ? 'its' : 'their'} pieces, such as a playing time, allows it.`;
+    return `Not certain: ${answer.count} ${programmes(answer.count)} would do only if what is not known of ${answer.count === 1 ? 'its' : 'their'} pieces, such as a playing time, allows it.`;
   if (answer.kind === 'programmes')
-    return `This level can be satisfied: ${answer.more ? `more than ${LIMIT.toLocaleString('en')}` : answer.count.toLocaleString('en')} ${answer.count === 1 && !answer.more ? 'programme' : 'programmes'}.`;
+    return `This level can be satisfied: ${answer.more ? `more than ${LIMIT.toLocaleString('en')}` : answer.count.toLocaleString('en')} ${programmes(answer.more ? 2 : answer.count)}.`;
   if (answer.kind === 'unknown')
-    return 'No programme was found in the choices tried; there are more than can be tried while typing.';
+    return inTerms(
+      'No programme was found in the choices tried; there are more than can be tried while typing.',
+    );
   if (cut > 0)
-    return `No programme was found; ${cut} more pieces of the studio could be an own choice and were not looked at.`;
+    return inTerms`No programme was found; ${cut} more pieces of the studio could be an own choice and were not looked at.`;
   if (answer.ruleIds.length === 0) return 'This level cannot be satisfied yet: a list has too few pieces.';
   const named = answer.ruleIds.map((id) => {
     const at = level.rules.findIndex((rule) => rule.id === id);
     const rule = level.rules[at];
     return `rule ${at + 1} (${rule ? ruleTitle(rule, level) : id})`;
   });
-  return `This level cannot be satisfied: ${named.join(' and ')} ${named.length > 1 ? 'conflict' : 'leaves no programme'}.`;
+  return `This level cannot be satisfied: ${named.join(' and ')} ${named.length > 1 ? 'conflict' : inTerms('leaves no programme')}.`;
 }
+
+const programmes = (count: number) => inTerms(count === 1 ? 'programme' : 'programmes');

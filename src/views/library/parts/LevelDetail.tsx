@@ -1,7 +1,7 @@
+import { inTerms } from '@/core/terms';
 import { lazy, Suspense, useState } from 'react';
 import { componentMax, schemeComponent, schemeMax, type MarkScheme } from '@/core/marks';
 import { formatBars } from '@/core/music';
-import { formatPieces } from '@/core/files';
 import {
   listedPieces,
   ruleTitle,
@@ -13,7 +13,7 @@ import {
 } from '@/core/requirements';
 import { gradePieces, setList, type ReadyState } from '@/store';
 import { Button, Section, Table, TempoMark } from '@/ui';
-import { fileName, saveFile } from '../../shell/save-file';
+import { fileName } from '../../shell/save-file';
 import { PieceDialog } from './PieceDialog';
 import { PieceTable } from './PieceTable';
 import css from '../LibraryView.module.css';
@@ -133,13 +133,15 @@ function ComponentDetail({
               <Button
                 disabled={listed.length === 0}
                 onClick={() =>
-                  saveFile(
-                    fileName([set.name, set.instrument, set.edition.name, level.name, component.name], 'csv'),
-                    formatPieces(
+                  void import('../save-pieces').then(({ savePieces }) =>
+                    savePieces(
+                      fileName(
+                        [set.name, set.instrument, set.edition.name, level.name, component.name],
+                        'csv',
+                      ),
                       listed.flatMap((id) => pieces.get(id) ?? []),
                       source.kind === 'list' ? (source.numbers ?? null) : null,
                     ),
-                    'text/csv',
                   )
                 }
               >
@@ -172,7 +174,9 @@ function ComponentDetail({
         )}
         {source.kind === 'excerpt' && (
           <p>
-            {pieces.get(source.pieceId)?.title}, bars {excerptPlace(source)}
+            {pieces.get(source.pieceId)?.title}
+            {inTerms(', bars ')}
+            {excerptPlace(source)}
             {source.tempo ? (
               <>
                 {', '}

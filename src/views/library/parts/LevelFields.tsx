@@ -68,7 +68,7 @@ export function LevelFields({
           </Button>
         )}
       </FieldRow>
-      <h4 className={css.under}>Components and marks</h4>
+      <h3 className={css.under}>Components and marks</h3>
       {components.map((component, at) => (
         <ComponentFields
           key={at}
@@ -112,7 +112,7 @@ export function LevelFields({
       >
         Add a component
       </Button>
-      <h4 className={css.under}>Rules</h4>
+      <h3 className={css.under}>Rules</h3>
       {rules.map((rule, at) => (
         <RuleEditor
           key={at}

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { readDemands, readParts, tempoOf, writeDemands, writeParts } from '@/core/files';
 import { formatTime, parseTime } from '@/core/music';
 import { ACCOMPANIMENTS, omit, PIECE_KINDS, type Piece } from '@/core/repertoire';
@@ -123,9 +124,14 @@ export function PieceDialog({
           </FieldRow>
           <FieldRow>
             <TextField label="Time" value={fields.time} onChange={set('time')} error={errors.time} />
-            <TextField label="Bars" value={fields.bars} onChange={set('bars')} error={errors.bars} />
             <TextField
-              label="Bars to learn"
+              label={inTerms('Bars')}
+              value={fields.bars}
+              onChange={set('bars')}
+              error={errors.bars}
+            />
+            <TextField
+              label={inTerms('Bars to learn')}
               value={fields.toLearn}
               onChange={set('toLearn')}
               error={errors.toLearn}
@@ -135,7 +141,7 @@ export function PieceDialog({
           </FieldRow>
           <FieldRow>
             <TextField label="Key" value={fields.key} onChange={set('key')} />
-            <TextField label="Metre" value={fields.metre} onChange={set('metre')} />
+            <TextField label={inTerms('Metre')} value={fields.metre} onChange={set('metre')} />
             <SelectField
               label="Kind"
               value={fields.kind}

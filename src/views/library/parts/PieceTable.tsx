@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useState } from 'react';
 import { formatTime } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
@@ -58,8 +59,8 @@ export function PieceTable({
             'Piece',
             'Composer',
             'Time',
-            'Key, metre',
-            'Bars',
+            inTerms('Key, metre'),
+            inTerms('Bars'),
             'Tempo',
             'Facts',
           ]}

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { RULES, type RuleKind } from '@/core/requirements';
 import { Button, FieldRow, SelectField, TextField } from '@/ui';
 import { blankRule, blanksOf, withBlank, type DraftRule } from '../rule-form';
@@ -39,16 +40,19 @@ export function RuleEditor({
           return options ? (
             <SelectField
               key={name}
-              label={label}
+              label={inTerms(label)}
               value={value}
-              options={options.map((each) => ({ value: each, label: each === '' ? 'choose' : each }))}
+              options={options.map((each) => ({
+                value: each,
+                label: each === '' ? 'choose' : name === 'family' ? each : inTerms(each),
+              }))}
               onChange={(next) => onChange(withBlank(rule, name, next))}
             />
           ) : (
             <TextField
               key={name}
-              label={label}
-              hint={hint}
+              label={inTerms(label)}
+              hint={hint === undefined ? undefined : inTerms(hint)}
               {...(type && { type })}
               value={value}
               onChange={(next) => onChange(withBlank(rule, name, next))}

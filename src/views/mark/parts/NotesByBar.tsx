@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useState } from 'react';
 import type { BarNote, MarkSheet } from '@/core/marks';
 import { formatBars, parseBars } from '@/core/music';
@@ -26,7 +27,7 @@ export function NotesByBar({
   const last = [...earlier].sort((a, b) => (a.day < b.day ? 1 : -1))[0];
   return (
     <Section
-      title="Notes by bar"
+      title={inTerms('Notes by bar')}
       end={
         <>
           <KeyCap name="N" /> a new one
@@ -61,7 +62,7 @@ export function NotesByBar({
         <div className={css.bars} data-note-bars>
           <TextField
             required
-            label="Bars"
+            label={inTerms('Bars')}
             value={bars}
             onChange={setBars}
             error={bars !== '' && !range ? 'as 17–20' : undefined}

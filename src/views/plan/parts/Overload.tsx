@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useMemo } from 'react';
 import { latestStart, type Plan } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
@@ -57,7 +58,9 @@ export function Overload({
           (over / weeks / Math.max(1, context.student.minutesByWeekday.filter((each) => each > 0).length)) *
             10,
         ) / 10}{' '}
-        more minutes on each practice day would do; so would a later gate, or a piece with fewer bars to learn
+        {inTerms(
+          'more minutes on each practice day would do; so would a later gate, or a piece with fewer bars to learn',
+        )}
         {later ? `; or the ${later.name} on ${formatDay(later.day, 'written')}` : ''}.{' '}
         {start === null
           ? 'No start in the last two years would have been early enough.'

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useMemo, useRef, useState } from 'react';
 import { formatTime } from '@/core/music';
 import type { EffortSettings } from '@/core/effort';
@@ -83,7 +84,7 @@ export function CandidateList({
         type="search"
         value={text}
         onChange={setText}
-        placeholder="title, composer, key, metre"
+        placeholder={inTerms('title, composer, key, metre')}
       />
       {found.length === 0 && (
         <Empty title={all.length === 0 ? 'The list is empty' : 'Nothing with these words'} />
@@ -109,10 +110,12 @@ export function CandidateList({
                   {piece.seconds === null ? 'not timed' : formatTime(piece.seconds)}
                 </span>
                 <span>{piece.key ?? 'key not known'}</span>
-                <span className={css.learn}>{minutes === null ? 'bars not counted' : `${minutes} min`}</span>
+                <span className={css.learn}>
+                  {minutes === null ? inTerms('bars not counted') : `${minutes} min`}
+                </span>
                 <span className={css.soft}>{piece.composer}</span>
                 <span className={css.soft} />
-                <span className={css.soft}>{piece.metre ?? 'metre not known'}</span>
+                <span className={css.soft}>{piece.metre ?? inTerms('metre not known')}</span>
                 <span className={css.soft} />
                 {(chosen || breaks !== null || context.goal.leftOut?.includes(piece.id)) && (
                   <span className={css.why}>

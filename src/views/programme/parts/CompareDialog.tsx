@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { formatTime } from '@/core/music';
 import type { RankedProgramme } from '@/core/programme';
 import type { Studio } from '@/core/files';
@@ -34,7 +35,10 @@ export function CompareDialog({
   const rows = Math.max(...columns.map(({ reasons }) => reasons.length));
   return (
     <Dialog title={`${context.student.name}, ${level.name}: side by side`} wide onClose={onClose}>
-      <Table label="Programmes side by side" head={['Programme', ...columns.map((_, at) => String(at + 1))]}>
+      <Table
+        label={inTerms('Programmes side by side')}
+        head={[inTerms('Programme'), ...columns.map((_, at) => String(at + 1))]}
+      >
         {slots.map((component, slot) => (
           <tr key={component.id}>
             <th scope="row">{component.name}</th>
@@ -99,7 +103,10 @@ export function CompareDialog({
           <th scope="row">Set</th>
           {columns.map(({ ranked }, at) => (
             <td key={at}>
-              <Button onClick={() => onTake(ranked)}>Use programme {at + 1}</Button>
+              <Button onClick={() => onTake(ranked)}>
+                {inTerms('Use programme ')}
+                {at + 1}
+              </Button>
             </td>
           ))}
         </tr>

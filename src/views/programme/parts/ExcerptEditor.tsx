@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useState } from 'react';
 import { formatBars, parseBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
@@ -27,7 +28,9 @@ export function ExcerptEditor({
   return (
     <Section title={component.name} end={piece?.composer}>
       <p>
-        <b>{piece?.title}</b>, bars {formatBars(source.bars)}
+        <b>{piece?.title}</b>
+        {inTerms(', bars ')}
+        {formatBars(source.bars)}
         {source.tempo ? (
           <>
             {', '}
@@ -44,14 +47,14 @@ export function ExcerptEditor({
       >
         <TextField
           required
-          label="Bars prepared"
+          label={inTerms('Bars prepared')}
           value={text}
           onChange={setText}
-          error={text !== '' && !bars ? 'Bars as 12–40.' : undefined}
+          error={text !== '' && !bars ? inTerms('Bars as 12–40.') : undefined}
           hint="from and to, as printed"
         />
         <Button type="submit" look="do" disabled={!bars || formatBars(bars) === set}>
-          Set the bars
+          {inTerms('Set the bars')}
         </Button>{' '}
         <Button
           onClick={() => {
@@ -59,7 +62,7 @@ export function ExcerptEditor({
             void choosePiece(context.goal.id, component.id, { kind: 'excerpt', bars: source.bars });
           }}
         >
-          All bars asked
+          {inTerms('All bars asked')}
         </Button>
       </form>
     </Section>

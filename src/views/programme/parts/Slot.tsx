@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
 import type { Component } from '@/core/requirements';
@@ -45,7 +46,7 @@ export function Slot({
             <div key={at}>
               <p className={css.title}>{piece?.title ?? 'Deleted piece'}</p>
               <p className={css.facts}>
-                {choice.kind === 'excerpt' ? `bars ${formatBars(choice.bars)}` : pieceFacts(piece)}
+                {choice.kind === 'excerpt' ? inTerms`bars ${formatBars(choice.bars)}` : pieceFacts(piece)}
                 {choice.kind === 'excerpt' &&
                 component.source.kind === 'excerpt' &&
                 component.source.tempo ? (

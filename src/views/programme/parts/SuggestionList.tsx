@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { lazy, Suspense, useState } from 'react';
 import type { Studio } from '@/core/files';
 import { reasonsOf, type GoalContext, type ProgrammeSums } from '@/core/register';
@@ -38,11 +39,17 @@ export function SuggestionList({
   const obstacles = found?.conflict?.kind === 'conflict' ? found.conflict.obstacles : null;
   return (
     <Section
-      title="Best programmes"
+      title={inTerms('Best programmes')}
       end={sums.question.locked.length > 0 ? 'kept pieces stay in' : undefined}
     >
       <Tell
-        words={count === undefined ? '' : count === 1 ? 'One programme found' : `${count} programmes found`}
+        words={
+          count === undefined
+            ? ''
+            : count === 1
+              ? inTerms('One programme found')
+              : inTerms`${count} programmes found`
+        }
       />
       {advice.kind === 'asking' && (
         <div className={css.acts}>
@@ -58,8 +65,8 @@ export function SuggestionList({
       )}
       {advice.kind === 'stopped' && (
         <p>
-          Stopped{shown.length > 0 ? '; these are the best found until then' : ''}. A change of the programme
-          searches anew.
+          Stopped{shown.length > 0 ? '; these are the best found until then' : ''}
+          {inTerms('. A change of the programme searches anew.')}
         </p>
       )}
       {advice.kind === 'crashed' && <p role="alert">The search failed. {advice.message}</p>}
@@ -68,14 +75,16 @@ export function SuggestionList({
           {obstacles === null ? (
             <p>
               {found.whole
-                ? 'There is no programme; what conflicts was not certain before the search reached its limit.'
-                : 'The search reached its limit and had found no programme.'}
+                ? inTerms(
+                    'There is no programme; what conflicts was not certain before the search reached its limit.',
+                  )
+                : inTerms('The search reached its limit and had found no programme.')}
             </p>
           ) : obstacles.length === 0 ? (
-            <p>The lists alone give no programme.</p>
+            <p>{inTerms('The lists alone give no programme.')}</p>
           ) : (
             <>
-              <p>No programme keeps all of these together:</p>
+              <p>{inTerms('No programme keeps all of these together:')}</p>
               <ul className={css.obstacles}>
                 {obstacles.map((each) => (
                   <li key={JSON.stringify(each)}>
@@ -114,7 +123,7 @@ export function SuggestionList({
             <p>{titlesOf(ranked)}</p>
             <p className={css.soft}>{plainWords(reasonsOf(ranked, sums, studio))}</p>
             <details className={css.sum}>
-              <summary aria-label={`The sum of programme ${at + 1}`}>The sum</summary>
+              <summary aria-label={inTerms`The sum of programme ${at + 1}`}>The sum</summary>
               <ul>
                 {reasonsOf(ranked, sums, studio).map(({ words, points }) => (
                   <li key={words}>
@@ -127,13 +136,14 @@ export function SuggestionList({
               </ul>
             </details>
             <Button look="quiet" onClick={() => onTake(programmeOf(ranked, context))}>
-              Use programme {at + 1}
+              {inTerms('Use programme ')}
+              {at + 1}
             </Button>
           </li>
         ))}
       </ol>
       {found && !found.whole && found.programmes.length > 0 && (
-        <p className={css.soft}>The best so far; not every programme was tried.</p>
+        <p className={css.soft}>{inTerms('The best so far; not every programme was tried.')}</p>
       )}
       {unseen > 0 && shown.length > 0 && (
         <p className={css.soft}>
@@ -148,7 +158,8 @@ export function SuggestionList({
       )}
       {sums.uncounted > 0 && (
         <p className={css.soft}>
-          {sums.uncounted} {sums.uncounted === 1 ? 'piece is' : 'pieces are'} not looked at: bars not counted.
+          {sums.uncounted} {sums.uncounted === 1 ? 'piece is' : 'pieces are'}
+          {inTerms(' not looked at: bars not counted.')}
         </p>
       )}
       {sums.question.banned.length > 0 && (

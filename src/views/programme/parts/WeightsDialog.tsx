@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import type { Studio } from '@/core/files';
 import { weightOf, WEIGHTS, type WeightName } from '@/core/register';
 import { saveSettingsForm } from '@/store';
@@ -7,7 +8,7 @@ import { useSaving } from '../../shell/use-saving';
 import css from './SuggestionList.module.css';
 
 const NAMES = Object.keys(WEIGHTS) as WeightName[];
-const TITLE = 'Weights of the programme search';
+const TITLE = inTerms('Weights of the programme search');
 
 /** What the best programmes are judged by, for the whole studio; each default is stated. */
 export function WeightsDialog({
@@ -42,7 +43,7 @@ export function WeightsDialog({
           }}
         >
           <p className={css.soft}>
-            Points, for every student. The best programmes are those of the greatest sum.
+            {inTerms('Points, for every student. The best programmes are those of the greatest sum.')}
           </p>
           <div className={css.weights}>
             {NAMES.map((name, at) => (

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import type { Decision, GoalNames } from '@/core/register';
 import { laterSession } from '@/core/requirements';
 import { shortName } from '@/core/students';
@@ -61,7 +62,7 @@ function Choices({ decision, names, today, onEnter, onHold, onTold, onResult, on
             </Button>
           )}
           <LinkButton look="quiet" href={hrefOf('/programme', { goal: goal.id })}>
-            Programme
+            {inTerms('Programme')}
           </LinkButton>
         </>
       );
@@ -94,7 +95,7 @@ function Choices({ decision, names, today, onEnter, onHold, onTold, onResult, on
     case 'rule':
       return (
         <LinkButton look="quiet" href={hrefOf('/programme', { goal: goal.id })}>
-          Programme
+          {inTerms('Programme')}
         </LinkButton>
       );
     case 'minutes':

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { formatBars } from '@/core/music';
 import type { LessonStep } from '@/core/students';
 import type { DayLesson } from '@/core/register';
@@ -120,7 +121,7 @@ export function LessonItem({
             <b>{line.letter}</b>
             <span>
               {line.title}
-              {line.bars ? `, bars ${formatBars(line.bars)}` : ''}
+              {line.bars ? inTerms`, bars ${formatBars(line.bars)}` : ''}
               {line.tempo ? (
                 <>
                   , <TempoMark unit={line.tempo.unit} perMinute={line.tempo.perMinute} />

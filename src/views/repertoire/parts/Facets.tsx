@@ -1,3 +1,5 @@
+import { demandWords } from '@/core/skills';
+import { inTerms } from '@/core/terms';
 import { memo, useState } from 'react';
 import { parseTime } from '@/core/music';
 import type { Studio } from '@/core/files';
@@ -79,7 +81,7 @@ export const Facets = memo(function Facets({
         onChange={(value) => onAsk({ ...query, key: text(value) })}
       />
       <SelectField
-        label="Metre"
+        label={inTerms('Metre')}
         value={query.metre ?? ''}
         options={any('any', shelved.metres)}
         onChange={(value) => onAsk({ ...query, metre: text(value) })}
@@ -138,10 +140,10 @@ export const Facets = memo(function Facets({
           {query.demands.map((demand) => (
             <Button
               key={demand}
-              label={`Stop asking for ${demand}`}
+              label={`Stop asking for ${demandWords(demand)}`}
               onClick={() => onAsk({ ...query, demands: query.demands.filter((each) => each !== demand) })}
             >
-              {demand} ×
+              {demandWords(demand)} ×
             </Button>
           ))}
           <Button

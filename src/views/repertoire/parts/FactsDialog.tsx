@@ -1,3 +1,5 @@
+import { demandWords } from '@/core/skills';
+import { inTerms } from '@/core/terms';
 import { useState, type ReactNode } from 'react';
 import equal from 'fast-deep-equal';
 import { formatTime } from '@/core/music';
@@ -30,12 +32,16 @@ export function FactsDialog({
   const rows: readonly (readonly [string, ReactNode, ReactNode])[] = facts
     ? [
         ['Time', time(piece.seconds), time(facts.seconds)],
-        ['Bars', String(piece.bars ?? '–'), String(facts.bars)],
-        ['Bars to learn', String(piece.barsToLearn ?? '–'), String(facts.barsToLearn)],
-        ['Metre', piece.metre ?? '–', facts.metre ?? '–'],
+        [inTerms('Bars'), String(piece.bars ?? '–'), String(facts.bars)],
+        [inTerms('Bars to learn'), String(piece.barsToLearn ?? '–'), String(facts.barsToLearn)],
+        [inTerms('Metre'), piece.metre ?? '–', facts.metre ?? '–'],
         ['Tempo', tempo(piece.tempo), equal(piece.tempo, facts.tempo) ? 'the same' : tempo(facts.tempo)],
         ['Widest span', span(piece.span), span(facts.span)],
-        ['Demands', piece.demands.join(', ') || '–', facts.demands.join(', ') || '–'],
+        [
+          'Demands',
+          piece.demands.map(demandWords).join(', ') || '–',
+          facts.demands.map(demandWords).join(', ') || '–',
+        ],
       ]
     : [];
   return (

@@ -1,11 +1,9 @@
 import { lazy, Suspense, useState } from 'react';
-import { formatPieces } from '@/core/files';
 import type { Studio } from '@/core/files';
 import { BARE_PIECE, type Piece } from '@/core/repertoire';
 import { likelyTwins } from '@/core/shelf';
 import { addPieces, newId } from '@/store';
 import { Button } from '@/ui';
-import { saveFile } from '../../shell/save-file';
 
 const PieceDialog = lazy(() =>
   import('../../library/parts/PieceDialog').then((part) => ({ default: part.PieceDialog })),
@@ -33,7 +31,9 @@ export function NewPieces({ studio }: { readonly studio: Studio }) {
       {studio.pieces.size > 0 && (
         <Button
           onClick={() =>
-            saveFile('All pieces.csv', formatPieces([...studio.pieces.values()]), 'text/csv;charset=utf-8')
+            void import('../../library/save-pieces').then(({ savePieces }) =>
+              savePieces('All pieces.csv', [...studio.pieces.values()]),
+            )
           }
         >
           Save as CSV

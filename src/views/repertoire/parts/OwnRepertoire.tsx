@@ -1,5 +1,6 @@
+import { inTerms } from '@/core/terms';
 import { useMemo, useState } from 'react';
-import { goalContext, levelsToLookAt, openGoalsOf, repertoireOf } from '@/core/register';
+import { AIM_OF_A_YEAR, goalContext, levelsToLookAt, openGoalsOf, repertoireOf } from '@/core/register';
 import { breadthPace, isLearned, stateOf } from '@/core/repertoire';
 import { backupsFor, coverageOf, exposureOf } from '@/core/shelf';
 import type { Student } from '@/core/students';
@@ -10,8 +11,6 @@ import { hrefOf } from '../../shell/addresses';
 import { RepertoireDialog } from './RepertoireDialog';
 import css from '../RepertoireView.module.css';
 
-/** Pieces a student comes to a first target with in a year, where the teacher set nothing else. Our choice. */
-const AIM = 20;
 /** Demands of the level named at once. */
 const MOST = 16;
 
@@ -22,7 +21,7 @@ export function OwnRepertoire({ ready, student }: { readonly ready: ReadyState; 
   const [openId, open] = useState<string | null>(null);
   const chosen = entries.find(({ id }) => id === openId);
   const piece = chosen && studio.pieces.get(chosen.pieceId);
-  const aim = studio.settings.piecesAYear ?? AIM;
+  const aim = studio.settings.piecesAYear ?? AIM_OF_A_YEAR;
   const pace = breadthPace(entries, aim, now.day);
   return (
     <div className={css.grid}>
@@ -130,7 +129,7 @@ function Backups({
   }, [studio, student.id, now.day]);
   const title = (id: string) => studio.pieces.get(id)?.title ?? 'a deleted piece';
   return (
-    <Section title="Backups" end="learned, and still a valid programme">
+    <Section title="Backups" end={inTerms('learned, and still a valid programme')}>
       {rows.length === 0 && <p className={css.soft}>No goal is set.</p>}
       {rows.map(({ goal, level, backups }) => (
         <div key={goal.id}>

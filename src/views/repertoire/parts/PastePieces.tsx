@@ -1,3 +1,4 @@
+import { demandWords } from '@/core/skills';
 import { PIECE_COLUMNS, readPieces, type ColumnMap, type PastedTable, type PieceColumn } from '@/core/files';
 import { formatTime } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
@@ -33,7 +34,7 @@ export function PastePieces({
           piece.seconds === null ? '' : formatTime(piece.seconds),
           piece.key,
           piece.metre,
-          piece.demands.join(', '),
+          piece.demands.map(demandWords).join(', '),
         ]}
         onTake={onTake}
       />

@@ -1,3 +1,5 @@
+import { demandWords } from '@/core/skills';
+import { inTerms } from '@/core/terms';
 import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { repertoireOf } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
@@ -53,7 +55,7 @@ export const PiecePanel = memo(function PiecePanel({
     timeWords(piece),
     piece.key,
     piece.metre,
-    piece.bars === null ? null : `${piece.bars} bars`,
+    piece.bars === null ? null : inTerms`${piece.bars} bars`,
     piece.barsToLearn === null ? null : `${piece.barsToLearn} to learn`,
     piece.period,
     piece.character,
@@ -122,7 +124,7 @@ export const PiecePanel = memo(function PiecePanel({
                 {has !== undefined && (
                   <Glyph name={has ? 'tick' : 'gate'} label={has ? 'has it' : 'new'} size={13} />
                 )}
-                {demand}
+                {demandWords(demand)}
               </li>
             );
           })}

@@ -1,3 +1,4 @@
+import { demandWords } from '@/core/skills';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 import type { Studio } from '@/core/files';
@@ -71,7 +72,9 @@ export function ShelfList({
                   </span>
                   <span className={css.time}>{timeWords(piece)}</span>
                   <span className={css.soft}>{piece.composer}</span>
-                  <span className={css.soft}>{fresh === '' ? piece.demands.join(', ') : fresh}</span>
+                  <span className={css.soft}>
+                    {fresh === '' ? piece.demands.map(demandWords).join(', ') : fresh}
+                  </span>
                   <span className={css.soft}>{[piece.key, piece.metre].filter(Boolean).join(', ')}</span>
                 </button>
               </li>

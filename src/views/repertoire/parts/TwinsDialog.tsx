@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useMemo } from 'react';
 import type { Studio } from '@/core/files';
 import type { Piece } from '@/core/repertoire';
@@ -70,8 +71,9 @@ export function TwinsDialog({
         <p className={css.soft}>{left.length - MOST} more follow as these are joined.</p>
       )}
       <p className={css.soft}>
-        The one that stays takes the other’s place in lists, programmes, marks and repertoires. Undo brings it
-        back. Two editions of one piece that differ can stay as they are.
+        {inTerms(
+          'The one that stays takes the other’s place in lists, programmes, marks and repertoires. Undo brings it back. Two editions of one piece that differ can stay as they are.',
+        )}
       </p>
     </Dialog>
   );

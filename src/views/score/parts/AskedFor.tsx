@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { useMemo, useState } from 'react';
 import { noteLength, parseBars, formatBars } from '@/core/music';
 import { askedOfScore } from '@/core/register';
@@ -41,7 +42,7 @@ export function AskedFor({
   const named = requirements.find(({ id }) => id === from);
   const error =
     bars.trim() !== '' && !range
-      ? `Write them as 9–24; “${bars.trim()}” is not a range of bars.`
+      ? inTerms`Write them as 9–24; “${bars.trim()}” is not a range of bars.`
       : (wrong ?? undefined);
   const ask = (event: { preventDefault: () => void }) => {
     event.preventDefault();
@@ -77,7 +78,7 @@ export function AskedFor({
           />
         )}
         <TextField
-          label="Bars"
+          label={inTerms('Bars')}
           value={bars}
           onChange={setBars}
           placeholder="the whole piece"
@@ -90,10 +91,10 @@ export function AskedFor({
           onChange={(value) => setEnding(value as EndingName)}
         />
         <SelectField
-          label="Bars mean"
+          label={inTerms('Bars mean')}
           value={onward ? 'onward' : 'alone'}
           options={[
-            { value: 'alone', label: 'these bars' },
+            { value: 'alone', label: inTerms('these bars') },
             { value: 'onward', label: 'from here, as performed' },
           ]}
           onChange={(value) => setOnward(value === 'onward')}

@@ -1,3 +1,4 @@
+import { demandWords } from '@/core/skills';
 import { useState } from 'react';
 import type { KeptScore } from '@/core/score';
 import { formatDay, type CalendarDay } from '@/core/time';
@@ -48,7 +49,9 @@ export function BarPanel({
         {chunk ? `; worked on in ${barWords(answer, barsFrom(chunk.from, chunk.to))}` : ''}.
       </p>
       {trap && <p>One note away from {barName(answer, trap.of)}: easily taken for it.</p>}
-      {asks.length > 0 && <p className={css.soft}>Asks for {asks.map((each) => each.name).join(', ')}.</p>}
+      {asks.length > 0 && (
+        <p className={css.soft}>Asks for {asks.map((each) => demandWords(each.name)).join(', ')}.</p>
+      )}
       <ul className={css.list}>
         {notes.map(({ note, at }) => (
           <li key={at}>

@@ -1,3 +1,5 @@
+import { countingOf } from '@/core/note-words';
+import { inTerms } from '@/core/terms';
 import { countedOddly, groupingsOf, handRate, rollStrokes } from '@/core/music';
 import { useState } from 'react';
 import { barOfMeasure, sidesOf, type LoudnessStep } from '@/core/score';
@@ -38,7 +40,7 @@ export function ScoreSights({ answer, student, onPick }: SightProps) {
                   <span key={unit}>
                     {place === 0 ? '' : ' · '}
                     {unit === 'bar' ? (
-                      `${Math.round(perMinute)} bars a minute`
+                      inTerms`${Math.round(perMinute)} bars a minute`
                     ) : (
                       <TempoMark unit={unit} perMinute={perMinute} />
                     )}
@@ -100,14 +102,17 @@ export function ScoreSights({ answer, student, onPick }: SightProps) {
             ))}
           </ul>
           {wide.length > MOST && (
-            <p className={css.soft}>{wide.length - MOST} more bars are wider than the hand.</p>
+            <p className={css.soft}>
+              {wide.length - MOST}
+              {inTerms(' more bars are wider than the hand.')}
+            </p>
           )}
         </Section>
       )}
       {answer.demands.some(({ name }) => name === 'tremolo') && (
         <Section
           title="Rolls"
-          end={beats === null ? 'no tempo is given' : `at ${Math.round(beats)} crotchets a minute`}
+          end={beats === null ? 'no tempo is given' : inTerms`at ${Math.round(beats)} crotchets a minute`}
         >
           <ul className={css.list}>
             {MOTIONS.map((motions) => (
@@ -125,7 +130,7 @@ export function ScoreSights({ answer, student, onPick }: SightProps) {
             <p key={count}>
               {count} as{' '}
               {groupingsOf(count)
-                .map((groups) => groups.join('+'))
+                .map((groups) => `${groups.join('+')} (${countingOf(groups)})`)
                 .join(', ')}
             </p>
           ))}
@@ -182,7 +187,7 @@ function Sides({ answer, onPick }: { readonly answer: ScoreAnswer; readonly onPi
         <>
           <p>
             {onOther.length === 0
-              ? `Every bar begins ${name(0)} the first time.`
+              ? inTerms`Every bar begins ${name(0)} the first time.`
               : `Begin ${name(1)}: ${barWords(answer, onOther)}; the others ${name(0)}.`}
           </p>
           {reversed.length > 0 && (

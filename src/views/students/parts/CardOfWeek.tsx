@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
 import { formatDay } from '@/core/time';
@@ -36,7 +37,7 @@ export function CardOfWeek({ context, isOne }: { readonly context: GoalContext; 
                 <b>{item.letter}</b>
                 <span>
                   {item.title}
-                  {block?.task.bars ? `, bars ${formatBars(block.task.bars)}` : ''}
+                  {block?.task.bars ? inTerms`, bars ${formatBars(block.task.bars)}` : ''}
                   {item.tempo && block?.tempo !== null && block?.tempo !== undefined && (
                     <>
                       , <TempoMark unit={item.tempo.unit} perMinute={Math.round(block.tempo)} />

@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import equal from 'fast-deep-equal';
 import { lazy, Suspense, useRef, useState } from 'react';
 import type { Studio } from '@/core/files';
@@ -264,7 +265,7 @@ export function StudentDialog({
               value={likes}
               onChange={setLikes}
               placeholder="dance, slow, 6/8"
-              hint="words of a character, period, composer or metre, with commas"
+              hint={inTerms('words of a character, period, composer or metre, with commas')}
               error={shown('likes')}
             />
           </FieldRow>

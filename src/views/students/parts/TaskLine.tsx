@@ -1,3 +1,4 @@
+import { inTerms } from '@/core/terms';
 import { formatBars } from '@/core/music';
 import type { HearLine } from '@/core/register';
 import { TempoMark } from '@/ui';
@@ -11,7 +12,7 @@ export function TaskLine({ line, goalId }: { readonly line: HearLine; readonly g
       <b>{line.letter}</b>
       <span>
         <a href={hrefOf('/mark', { goal: goalId, component: line.componentId })}>{line.title}</a>
-        {line.bars ? `, bars ${formatBars(line.bars)}` : ''}
+        {line.bars ? inTerms`, bars ${formatBars(line.bars)}` : ''}
         {line.tempo && (
           <>
             , <TempoMark unit={line.tempo.unit} perMinute={line.tempo.perMinute} />
