@@ -185,7 +185,9 @@ export function PasteStudentsDialog({
                 await nameFamily(instrument, family);
           });
           const changed = students.filter(({ id }) => studio.students.has(id)).length;
-          setDone({ came: students.length - changed, changed, left });
+          // Where every row came in as a new student the list says it all.
+          if (changed === 0 && left.length === 0) onClose();
+          else setDone({ came: students.length - changed, changed, left });
         }}
       />
     </Dialog>
