@@ -161,8 +161,11 @@ function Sheet({
         title={piece?.title ?? component.name}
         sub={
           <>
-            {component.name}, {set.name} {level.name}, {session.name} · <b>{student.name}</b>,{' '}
-            {student.instrument}
+            {component.name}, {set.name} {level.name}, {session.name} ·{' '}
+            <a className={css.name} href={hrefOf('/student', { student: student.id })}>
+              {student.name}
+            </a>
+            , {student.instrument}
             {piece?.bars ? inTerms` · bars ${formatBars(piece.bars)}` : ''}
             {piece?.tempo ? (
               <>

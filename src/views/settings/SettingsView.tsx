@@ -4,7 +4,6 @@ import { formatCsv } from '@/core/files';
 import { markRows, resultRows, studentRows, type TableRows } from '@/core/register';
 import { formatDay } from '@/core/time';
 import {
-  exportStudio,
   lastBackup,
   listSnapshots,
   openStudio,
@@ -17,6 +16,7 @@ import {
 } from '@/store';
 import { Button, CheckField, Confirm, FieldRow, PageLine, Section, SelectField, TextField } from '@/ui';
 import { StudioPage } from '../shell/StudioPage';
+import { saveStudio } from '../shell/save-studio';
 import { setSingleKeys, singleKeysAct } from '../shell/use-keys';
 import { useSaving } from '../shell/use-saving';
 import { fileName, saveFile } from '../shell/save-file';
@@ -228,18 +228,7 @@ function Backup({ ready }: { readonly ready: ReadyState }) {
         onSubmit={(event) => {
           event.preventDefault();
           setBusy(true);
-          void exportStudio(ready.which, ready.now.day, passphrase).then((file) => {
-            saveFile(
-              fileName(
-                [
-                  ready.which === 'demo' ? 'Demo studio' : ready.studio.settings.teacher || 'Studio',
-                  ready.now.day,
-                ],
-                passphrase === '' ? 'studio.zip' : 'studio.json',
-              ),
-              file,
-              passphrase === '' ? 'application/zip' : 'application/json',
-            );
+          void saveStudio(ready, passphrase).then(() => {
             setDay(ready.now.day);
             setBusy(false);
           });

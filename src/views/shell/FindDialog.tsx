@@ -3,6 +3,8 @@ import { findIn, type Findable } from '@/core/register';
 import { redo, saveSettings, undo, type ReadyState } from '@/store';
 import { Dialog } from '@/ui';
 import { goTo } from './addresses';
+import { saveStudio } from './save-studio';
+import { say } from './say';
 import { VIEWS } from './views-table';
 import css from './FindDialog.module.css';
 
@@ -16,7 +18,7 @@ interface Act {
   readonly run: () => void;
 }
 const action = (title: string, sub: string, run: () => void): Act => ({ kind: 'action', title, sub, run });
-const acts = (): readonly Act[] => [
+const acts = (ready: ReadyState): readonly Act[] => [
   ...VIEWS.filter(({ path }) => !['/print', '/kit', '/requirement'].includes(path)).map(
     ({ name, help, path }): Act => ({
       kind: 'view',
@@ -33,7 +35,11 @@ const acts = (): readonly Act[] => [
     goTo('/programme', { ask: 'goal' }),
   ),
   action('Print the day', 'today’s lessons', () => goTo('/print', { sheet: 'day' })),
-  action('Back up', 'save the studio file', () => goTo('/settings')),
+  action(
+    'Back up',
+    'save the studio file, without a passphrase',
+    () => void saveStudio(ready, '').then(() => say('The studio file is saved.')),
+  ),
   action('First steps', 'show again what was skipped', () => void saveSettings({ skippedSteps: [] })),
   action('Undo', 'the last action', () => void undo()),
   action('Redo', 'what was undone', () => void redo()),
@@ -64,18 +70,12 @@ function open(item: Findable | Act): void {
 }
 
 /** Finds students, pieces, requirements, levels, views and actions by any of their words. */
-export function FindDialog({
-  studio,
-  onClose,
-}: {
-  readonly studio: ReadyState['studio'];
-  readonly onClose: () => void;
-}) {
+export function FindDialog({ ready, onClose }: { readonly ready: ReadyState; readonly onClose: () => void }) {
   const id = useId();
   const [words, type] = useState('');
   const [at, point] = useState(0);
   const list = useRef<HTMLDivElement>(null);
-  const found = useMemo(() => findIn(studio, words, acts(), MOST), [studio, words]);
+  const found = useMemo(() => findIn(ready.studio, words, acts(ready), MOST), [ready, words]);
   useLayoutEffect(() => {
     list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
   }, [at, found]);

@@ -107,7 +107,7 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
             </p>
           )}
           {children(state)}
-          {finding && FindDialog && <FindDialog studio={state.studio} onClose={() => find(false)} />}
+          {finding && FindDialog && <FindDialog ready={state} onClose={() => find(false)} />}
           <Suspense>
             {keysShown && <KeysDialog onClose={() => showKeys(false)} />}
             {asideShown && <SetAsideDialog aside={state.aside} onClose={() => showAside(false)} />}
