@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { fill, openPage, useBrowser, visit } from '../e2e/browser';
+import { fill, openPage, press, useBrowser, visit } from '../e2e/browser';
 import { takeIn } from './large-studio';
 import { useServer } from './served';
 
@@ -72,6 +72,7 @@ test('the shelf with 10,000 pieces: from key press to results drawn, and scrolli
   say('no student', await typing());
   await fill(page, 'For', (await page.$$eval('select option', (all) => all[1]?.text)) ?? '');
   await fill(page, 'Instrument', 'any');
+  await press(page, 'More');
   await fill(page, 'New to the student', 'at most two demands');
   await taken('presses');
   say('for a student, at most two new demands', await typing());

@@ -11,6 +11,7 @@ test('the shelf for a student: words, facets, what leads to what; a piece begun,
   await fill(page, 'For', 'Orla Penhallow');
   await fill(page, 'Requirement', 'Tarrin Board, flute 2026–2029');
   await fill(page, 'Level', 'Level 5');
+  await press(page, 'More');
   await fill(page, 'New to the student', 'nothing new');
   await fill(page, 'Find', 'gull');
   await sees(page, /of \d+ pieces, nearest first/);
@@ -104,6 +105,7 @@ test('parts given out by level, then one by hand; the shelf walked by keys alone
   const before = Number(await picked());
   await page.keyboard.press('j');
   expect(Number(await picked())).toBe(before + 1);
+  await press(page, 'More');
   await pick(page, 'Asks for', 'tremolo');
   await sees(page, 'tremolo ×');
   expect(problems).toEqual([]);

@@ -49,7 +49,13 @@ export function playedBars(answer: Pick<ScoreAnswer, 'layout' | 'roadmap' | 'ask
   });
 }
 
-/** How deep a bar is shaded, 0 to 1. */
+/** Tints the eye tells apart on the strip. */
+const STEPS = 4;
+/** A part of the most as one of the steps, from none to 1. */
+const stepOf = (value: number, most: number): number =>
+  most <= 0 ? 0 : Math.min(STEPS, Math.ceil((STEPS * value) / most)) / STEPS;
+
+/** How deep a bar is shaded, 0 to 1; by difficulty against the hardest bar of the piece. */
 export function tintOf(
   answer: ScoreAnswer,
   score: Pick<KeptScore, 'notes'>,
@@ -61,13 +67,13 @@ export function tintOf(
 ): number {
   switch (tint) {
     case 'difficulty':
-      return Math.min(1, (answer.difficulty[bar] ?? 0) * 2);
+      return stepOf(answer.difficulty[bar] ?? 0, Math.max(...answer.difficulty));
     case 'what is new':
       return isNew(answer.learned[bar]) ? 1 : 0;
     case 'demand':
       return demand?.bars.includes(bar) ? 1 : 0;
     case 'demands not had':
-      return Math.min(1, 0.4 * lacking(answer.demands, had).filter(({ bars }) => bars.includes(bar)).length);
+      return stepOf(lacking(answer.demands, had).filter(({ bars }) => bars.includes(bar)).length, STEPS);
     case 'notes':
       return score.notes.some((note) => note.bar === answer.layout.bars[bar]?.number) ? 1 : 0;
   }

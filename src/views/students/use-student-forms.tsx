@@ -30,8 +30,10 @@ type Asked =
   | { readonly what: (typeof WITHOUT_STUDENT)[number] }
   | { readonly what: 'change' | 'archive' | 'erase'; readonly student: Student };
 
-/** The forms about students, one at a time, wherever students are shown. */
-/** @param first - the form that the address asks for */
+/**
+ * The forms about students, one at a time, wherever students are shown.
+ * @param first - the form that the address asks for
+ */
 export function useStudentForms(
   { studio, now: { day: today } }: Pick<ReadyState, 'studio' | 'now'>,
   first: string | null = null,
