@@ -94,11 +94,7 @@ test('levels pasted for students who are there, one row each, are added to them'
     'is added to the student: levels, lessons, notes',
   );
   await kept(page, () => press(page, 'Import 1 student'));
-  await sees(
-    page,
-    /1 who were there were added to.*no instrument, and no Nobody Here in the studio/,
-    'dialog',
-  );
+  await sees(page, /1 already here were updated.*no instrument, and no Nobody Here in the studio/, 'dialog');
   const nell = Object.values(await recordsOf(page, 'demo')).find(
     (each) => (each as { name?: string }).name === 'Nell Fairweather',
   );

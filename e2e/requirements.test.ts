@@ -58,7 +58,7 @@ test('a requirement written from scratch: two levels, a scale table, weights, ru
   await fill(page, 'Rows drawn', '2');
   await fill(
     page,
-    'Scale table, a row a line',
+    'Scale table, one row per line',
     'D major, scale, 2, q=96, slurred\nF minor, arpeggio, 2\nG major, scale, 2',
   );
   await fill(page, 'Weight', '3');

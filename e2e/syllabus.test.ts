@@ -169,7 +169,7 @@ test('a requirement by keyboard alone: named, a list typed row by row, what is m
   await keyboard.type('two minutes');
   await keyboard.press('Enter');
   await sees(page, '"two minutes" is not a time', PART);
-  expect(await nameOfFocus(page)).toBe('Piece of the next piece');
+  await expect.poll(() => nameOfFocus(page)).toBe('Piece of the next piece');
   await tabTo(page, /^Time of the next piece$/);
   await keyboard.type('2:05');
   await keyboard.press('Enter');

@@ -141,7 +141,8 @@ export async function openStudio(which: Which): Promise<void> {
       if (data === WIPED) leave();
       else void opened.refresh().catch(() => undefined);
     };
-    await recalled;
+    // A studio opens without its drafts where the browser does not give them.
+    await Promise.race([recalled, new Promise((late) => setTimeout(late, 1_000))]);
     sessionStorage.setItem(WHICH, which);
     if (which === 'own') localStorage.setItem(WHICH, which);
     void navigator.storage.persist().catch(() => false);

@@ -257,7 +257,7 @@ function Tables({ ready: { studio, now } }: { readonly ready: ReadyState }) {
     saveFile(fileName([name, now.day], 'csv'), formatCsv(rows), 'text/csv;charset=utf-8');
   return (
     <Section title="Tables">
-      <p>For a spreadsheet, as CSV. The table of students can be pasted back in the register.</p>
+      <p>For a spreadsheet, as CSV. The table of students can be pasted back on the Students page.</p>
       <div className={css.acts}>
         <Button onClick={() => save('Students', studentRows(studio, now.day))}>Save the students</Button>
         <Button onClick={() => save('Marks', markRows(studio))}>Save the marks</Button>

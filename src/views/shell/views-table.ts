@@ -35,7 +35,12 @@ export const VIEWS: readonly View[] = [
   tab('/readiness', 'Readiness', 'where a goal stands, and what is missing'),
   tab('/library', 'Library', 'requirements, their lists and their rules'),
   under('Register', '/students', 'Students', 'everyone in the studio: find, add, paste, archive'),
-  under('Register', '/student', 'Student', 'all of one student: lesson, goals, marks, card, notes, skills'),
+  under(
+    'Register',
+    '/student',
+    'Student',
+    'everything about one student: lesson, goals, marks, card, notes, skills',
+  ),
   under(
     'Library',
     '/requirement',

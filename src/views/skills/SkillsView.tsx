@@ -310,7 +310,7 @@ function Exception({
     <p>
       Skipped: {why}{' '}
       <Button look="quiet" onClick={() => onSet(null)}>
-        Take it back
+        No longer skip it
       </Button>
     </p>
   );

@@ -45,9 +45,9 @@ export const needsWords = (map: SkillMap, { needs }: Skill): string =>
     : needs.map((ways) => ways.map((way) => map.get(way)?.name ?? way).join(' or ')).join('; ');
 
 export const STATE_WORDS: Readonly<Record<SkillState, string>> = {
-  held: 'held, shown alone',
+  held: 'held, heard without help',
   presumed: 'presumed from a level held',
-  excepted: 'done without, by exception',
+  excepted: 'skipped, with a reason',
   'with teacher': 'shown with the teacher',
   'not held': 'not shown yet',
 };

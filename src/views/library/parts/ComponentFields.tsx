@@ -108,11 +108,11 @@ export function ComponentFields({
       {source === 'scales' &&
         field(
           'rows',
-          'Scale table, a row a line',
+          'Scale table, one row per line',
           'key, form, octaves, tempo, articulation, hands: D major, scale, 2, q=96, slurred',
           5,
         )}
-      {source === 'prepared' && field('items', 'What is prepared, an item a line', undefined, 3)}
+      {source === 'prepared' && field('items', 'What is prepared, one item per line', undefined, 3)}
       {source === 'list' && (
         <>
           <DraftList

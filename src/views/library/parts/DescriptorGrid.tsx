@@ -22,7 +22,7 @@ export function DescriptorGrid({
     .filter(Boolean);
   return (
     <div className={css.root}>
-      <table aria-label={`Words of ${component.name}`}>
+      <table aria-label={`Descriptors of ${component.name}`}>
         <thead>
           <tr>
             <th scope="col">Criterion</th>

@@ -52,9 +52,13 @@ export function ImportRequirementDialog({
             {file.set.sessions.length === 1 ? 'session' : 'sessions'}, {file.pieces.length} pieces.
           </p>
           <p>
-            {studio.sets.has(file.set.id) ? 'It replaces the requirement of the same id.' : 'It is new here.'}{' '}
-            {known > 0 ? `${known} of its pieces are in the library and take the facts of the file.` : ''} One
-            undo takes it back.
+            {studio.sets.has(file.set.id)
+              ? 'It replaces this requirement in your library.'
+              : 'It is new here.'}{' '}
+            {known > 0
+              ? `${known} of its pieces are in the library already; they take what the file says of them.`
+              : ''}{' '}
+            One undo takes it back.
           </p>
           <DialogActs>
             <Button look="do" onClick={() => void takeRequirementFile(file).then(() => onTaken(file.set.id))}>

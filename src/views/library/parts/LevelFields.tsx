@@ -51,7 +51,7 @@ export function LevelFields({
         />
         <TextField
           required
-          label="Its place, 1 lowest"
+          label="Rank, 1 lowest"
           value={level.rank}
           onChange={(rank) => onChange({ rank })}
           error={problem('rank')}
@@ -64,7 +64,7 @@ export function LevelFields({
         />
         {set.levels.length > 1 && set.levels.some(({ instruments }) => instruments !== level.instruments) && (
           <Button onClick={() => onEveryLevel({ instruments: level.instruments })}>
-            Every level is open to these
+            Use for every level
           </Button>
         )}
       </FieldRow>

@@ -106,7 +106,7 @@ export function MarksFields({
       {marks.outcome === 'ratings' &&
         field(
           'table',
-          'The table, a panel a line',
+          'The table, one panel per line',
           'each judge’s award, in any order, then = and the result; every panel needs its line',
           8,
         )}

@@ -50,7 +50,7 @@ export function PieceTable({
   return (
     <>
       {pieces.length === 0 ? (
-        <p className={css.soft}>{grades ? 'No piece is graded so.' : 'The list is empty.'}</p>
+        <p className={css.soft}>{grades ? 'No piece has this grade.' : 'The list is empty.'}</p>
       ) : (
         <Table
           label={label}

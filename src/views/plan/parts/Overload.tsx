@@ -66,7 +66,7 @@ export function Overload({
           ? 'No start in the last two years would have been early enough.'
           : start < ready.now.day
             ? `Started by ${formatDay(start, 'written')}, it would have fitted.`
-            : 'A plan made new today fits: the gates as set ask for more than the work does.'}
+            : 'A plan started today would fit: it is the gates as set that ask for too much.'}
       </p>
     </div>
   );

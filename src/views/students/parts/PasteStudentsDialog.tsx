@@ -34,7 +34,7 @@ const lessonStart = (slot: LessonSlot) => (slot.kind === 'none' ? 'no lesson' : 
 const cameIn = (came: number, changed: number) =>
   [
     ...(came > 0 || changed === 0 ? [`${came} students came in`] : []),
-    ...(changed > 0 ? [`${changed} who were there were added to`] : []),
+    ...(changed > 0 ? [`${changed} already here were updated`] : []),
   ].join(', ');
 
 /** A table of students: what it leaves open is asked once, and the rows that stay out are listed at the end. */
