@@ -35,6 +35,11 @@ test.each(PRINTED)(
       await page.waitForSelector('[role="gridcell"]');
       await page.waitForFunction(() => !/of \d+ cells/.test(document.body.innerText));
     }
+    // What a worker still answers is waited for: the page is printed once nothing comes any more.
+    for (let before = -1, now = await signsOf(page); now !== before; now = await signsOf(page)) {
+      before = now;
+      await new Promise((later) => setTimeout(later, 500));
+    }
     for (const [format, size] of Object.entries(PAPERS)) {
       const [narrow, long] = size;
       const wide = across ? long : narrow;
