@@ -207,7 +207,7 @@ test('ten everyday tasks: docs/everyday.md says how many presses each takes', as
       '',
       'Made by `e2e/everyday.test.ts`, which does each task in the demo studio, from the register, and counts. A press is a key',
       'or a press of the mouse; words typed into a field are counted as one field. When a count changes the test fails until',
-      'this page is made anew: `npx vitest run --project e2e e2e/everyday.test.ts -u`.',
+      'this page is rewritten: `npx vitest run --project e2e e2e/everyday.test.ts -u`.',
       '',
       '| task | presses | fields | how | why no fewer |',
       '| --- | --- | --- | --- | --- |',

@@ -12,7 +12,7 @@ const isFields = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
- * A draft stands twice: in the local storage, which every tab reads at once and which a browser writes to disk when it
+ * A draft is kept twice: in the local storage, which every tab reads at once and which a browser writes to disk when it
  * likes, and in a database, which is written within milliseconds. A browser that is killed loses the first alone.
  */
 interface Stored {
