@@ -60,8 +60,14 @@ const atOf = (text: string): number => {
   return Number(at ?? 0);
 };
 
+/** Milliseconds a studio waits for its drafts: where the browser does not give them it opens without. */
+const PATIENCE = 1_000;
+
 /** Puts back what a killed browser lost of the drafts of a studio, and takes out what it kept of those that were gone. */
-export async function recallDrafts(which: Which): Promise<void> {
+export const recallDrafts = (which: Which): Promise<void> =>
+  Promise.race([recall(which), new Promise<void>((late) => setTimeout(late, PATIENCE))]);
+
+async function recall(which: Which): Promise<void> {
   try {
     const gone: string[] = [];
     await stored().iterate<Stored, undefined>(({ at, text }, name) => {

@@ -141,8 +141,7 @@ export async function openStudio(which: Which): Promise<void> {
       if (data === WIPED) leave();
       else void opened.refresh().catch(() => undefined);
     };
-    // A studio opens without its drafts where the browser does not give them.
-    await Promise.race([recalled, new Promise((late) => setTimeout(late, 1_000))]);
+    await recalled;
     sessionStorage.setItem(WHICH, which);
     if (which === 'own') localStorage.setItem(WHICH, which);
     void navigator.storage.persist().catch(() => false);
@@ -334,9 +333,8 @@ export async function erase(action: string, key: string): Promise<readonly strin
     // What was set aside there may be theirs as well.
     { purge: true, empties: binder === key ? [binder] : [] },
   );
-  const { name } = (record?.data ?? {}) as { readonly name?: unknown };
-  if (record && changes)
-    await dropDrafts(which, { id: record.id, name: typeof name === 'string' ? name : '' });
+  const { name = '' } = (record?.data ?? {}) as { readonly name?: unknown };
+  if (record && changes) await dropDrafts(which, { id: record.id, name: String(name) });
   publish(which);
   return (changes ?? []).map((each) => each.key);
 }

@@ -55,6 +55,14 @@ const STEPS = 4;
 const stepOf = (value: number, most: number): number =>
   most <= 0 ? 0 : Math.min(STEPS, Math.ceil((STEPS * value) / most)) / STEPS;
 
+const hardest = new WeakMap<ScoreAnswer, number>();
+/** The difficulty of the hardest bar, looked for once; 0 where there is no bar. */
+function hardestOf(answer: ScoreAnswer): number {
+  const known = hardest.get(answer) ?? answer.difficulty.reduce((most, each) => Math.max(most, each), 0);
+  hardest.set(answer, known);
+  return known;
+}
+
 /** How deep a bar is shaded, 0 to 1; by difficulty against the hardest bar of the piece. */
 export function tintOf(
   answer: ScoreAnswer,
@@ -67,7 +75,7 @@ export function tintOf(
 ): number {
   switch (tint) {
     case 'difficulty':
-      return stepOf(answer.difficulty[bar] ?? 0, Math.max(...answer.difficulty));
+      return stepOf(answer.difficulty[bar] ?? 0, hardestOf(answer));
     case 'what is new':
       return isNew(answer.learned[bar]) ? 1 : 0;
     case 'demand':
