@@ -47,11 +47,17 @@ export function watch(page: Page): string[] {
 
 /** In the page: an act, by mouse or by key, after which nothing has the focus that something had before is an error. */
 function tellLostFocus(): void {
-  const isLost = () => (document.activeElement ?? document.body) === document.body;
+  let isTabbing = false;
+  /** Tab went on from the last control to the browser's own: nothing is lost by that, whatever act went before. */
+  let isBeyond = false;
+  document.addEventListener('focusout', () => (isBeyond = isTabbing), true);
+  document.addEventListener('focusin', () => (isBeyond = false), true);
+  document.addEventListener('keyup', () => (isTabbing = false), true);
+  const isLost = () => (document.activeElement ?? document.body) === document.body && !isBeyond;
   const watchAct = (event: Event) => {
     const { target } = event;
-    // Tab goes on from the last control to the browser's own.
-    if (event instanceof KeyboardEvent && event.key === 'Tab') return;
+    isTabbing = event instanceof KeyboardEvent && event.key === 'Tab';
+    if (isTabbing) return;
     // A press beside everything gives the focus up on purpose.
     if (
       isLost() ||
