@@ -158,3 +158,28 @@ test('a link to a closed goal and to one that is gone says so, and shows nobody 
   expect(await page.evaluate(() => new URL(location.href).searchParams.get('goal'))).not.toBe('orla-5');
   await page.browserContext().close();
 });
+
+test('each view has a title of its own, which is told, and the focus goes to its page', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/plan?studio=demo&goal=orla-5`);
+  const titles = new Set([await page.title()]);
+  for (const [tab, seen] of [
+    ['Readiness', 'Components'],
+    ['Mark', 'Criteria'],
+    ['Fit', 'Only with'],
+    ['Library', 'requirements'],
+    ['Programme', 'Rules of'],
+  ] as const) {
+    await turnTo(page, tab, seen);
+    await page.waitForFunction(
+      () =>
+        document.activeElement?.id === 'main' &&
+        document.querySelector('.astro-route-announcer')?.textContent === document.title,
+    );
+    titles.add(await page.title());
+  }
+  expect([...titles].every((title) => title.endsWith(' · Formal Stave'))).toBe(true);
+  expect(titles.size).toBe(6);
+  expect(problems).toEqual([]);
+  await page.close();
+});

@@ -75,3 +75,38 @@ test('in the colours of the system what is pressed is told by its border or a li
   }
   await page.close();
 });
+
+test('no name of the fit’s columns is cut, nor a goal picker pushed under its title, from 1024 to 1440', async () => {
+  const { page, problems } = await openPage(browser());
+  for (const width of [1024, 1280, 1440]) {
+    await page.setViewport({ width, height: 800 });
+    await visit(page, `${baseUrl}/fit?studio=demo`);
+    await page.waitForSelector('[role="gridcell"]');
+    const cut = await page.evaluate(() => {
+      const scroll = document.querySelector('[role="grid"]')?.parentElement;
+      const edge = (scroll?.getBoundingClientRect().left ?? 0) + (scroll?.clientWidth ?? 0);
+      return [
+        ...document.querySelectorAll<HTMLElement>('[role="grid"] thead :is(th[scope="col"], b, b + span)'),
+      ]
+        .filter((each) => {
+          const { left, right } = each.getBoundingClientRect();
+          return each.scrollWidth > each.clientWidth + 1 || (left < edge - 1 && right > edge + 1);
+        })
+        .map((each) => each.textContent);
+    });
+    expect(cut, String(width)).toEqual([]);
+    for (const address of [
+      '/mark?goal=teodor-chair',
+      '/programme?goal=teodor-chair',
+      '/plan?goal=teodor-chair',
+    ]) {
+      await visit(page, baseUrl + address);
+      const field = await page.waitForSelector('main [role="combobox"]');
+      const top = await field?.evaluate((each) => each.getBoundingClientRect().top);
+      const title = await page.$eval('main h1', (each) => each.getBoundingClientRect().bottom);
+      expect(top, `${address} ${width}`).toBeLessThan(title);
+    }
+  }
+  expect(problems).toEqual([]);
+  await page.close();
+});

@@ -3,8 +3,8 @@ import { KeyCap } from './KeyCap';
 import css from './Button.module.css';
 
 interface Look {
-  /** `do` is the one thing asked for; `quiet` is an underlined word in a line. */
-  readonly look?: 'plain' | 'do' | 'quiet';
+  /** `do` is the one thing asked for; `quiet` is an underlined word in a line; a `name` stays on paper. */
+  readonly look?: 'plain' | 'do' | 'quiet' | 'name';
   readonly keyName?: string | undefined;
   readonly children: ReactNode;
 }

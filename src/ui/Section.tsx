@@ -1,4 +1,4 @@
-import { useEffect, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import css from './Section.module.css';
 
 /** A region: a thick rule, a plain word, and at the end what it counts in. */
@@ -21,30 +21,5 @@ export function Section({
       </div>
       {children}
     </section>
-  );
-}
-
-/** The line under the masthead: the page's title, what it stands for, and its keys. */
-export function PageLine({
-  title,
-  href,
-  sub,
-  end,
-}: {
-  readonly title: string;
-  /** Where the title leads: a name leads to its own page. */
-  readonly href?: string;
-  readonly sub?: ReactNode;
-  readonly end?: ReactNode;
-}) {
-  useEffect(() => {
-    document.title = `${title} · Formal Stave`;
-  }, [title]);
-  return (
-    <div className={css.page}>
-      <h1>{href === undefined ? title : <a href={href}>{title}</a>}</h1>
-      {sub !== undefined && <span className={css.sub}>{sub}</span>}
-      {end !== undefined && <span className={css.keys}>{end}</span>}
-    </div>
   );
 }

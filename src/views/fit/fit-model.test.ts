@@ -1,13 +1,37 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { printedBlocks, widthOfColumn, type FitGrid } from './fit-model';
+import { firstOfGroup, inSight, printedBlocks, widthOfColumn, type FitGrid } from './fit-model';
 
 /** Groups of so many columns each. */
-const grid = (sizes: readonly number[]): FitGrid => ({
+const grid = (sizes: readonly number[], short = ''): FitGrid => ({
   columns: [],
   view: sizes.flatMap((size, group) =>
-    Array.from({ length: size }, (_, at) => ({ group, name: '', short: '', rank: at, members: [] })),
+    Array.from({ length: size }, (_, at) => ({ group, name: '', short, rank: at, members: [] })),
   ),
+});
+
+test('in sight are as many whole columns as there is room for, none of a group without room for its name', () => {
+  const sizes = fc.array(fc.integer({ min: 1, max: 30 }), { minLength: 1, maxLength: 12 });
+  const short = fc.constantFrom('4', 'Preparatory', 'Second oboe, second flute');
+  fc.assert(
+    fc.property(sizes, short, fc.integer({ min: 0, max: 2000 }), (counts, name, room) => {
+      const of = grid(counts, name);
+      const { columns, width } = inSight(of, room);
+      const wide = (upTo: number) =>
+        Array.from({ length: upTo }, (_, at) => widthOfColumn(of, at)).reduce((a, b) => a + b, 168);
+      expect(width).toBe(wide(columns));
+      if (columns > 0) expect(width).toBeLessThanOrEqual(room);
+      const namedUpTo = (upTo: number) => {
+        let from = upTo - 1;
+        while (!firstOfGroup(of, from)) from -= 1;
+        return firstOfGroup(of, upTo) || wide(upTo) - wide(from) >= 184;
+      };
+      if (columns > 0) expect(namedUpTo(columns)).toBe(true);
+      for (let more = columns + 1; more <= of.view.length; more += 1)
+        expect(wide(more) > room || !namedUpTo(more)).toBe(true);
+    }),
+    { numRuns: 300, seed: 5 },
+  );
 });
 const ROOM = 687 - 168;
 

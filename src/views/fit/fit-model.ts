@@ -24,7 +24,7 @@ export function gridOf(groups: readonly FitGroup[]): FitGrid {
     named.map(({ name, rank, members }): ViewColumn => ({
       group,
       name,
-      short: /\d+/.exec(name)?.[0] ?? name.split(/[ ,]/)[0] ?? name,
+      short: /\d+/.exec(name)?.[0] ?? name,
       rank,
       members: members.map((column) => ({ column, at: columns.push(column) - 1 })),
     })),
@@ -32,18 +32,42 @@ export function gridOf(groups: readonly FitGroup[]): FitGrid {
   return { columns, view };
 }
 
-/** Widths in px: of the names, of a column, and of one that is a group of its own. */
+/** Widths in px: of the names, of a column at least, and of one that is a group of its own. */
 export const NAME_WIDTH = 168;
 const COLUMN = 40;
-const SINGLE = 140;
+const SINGLE = 132;
+/** Of a letter of the head, and of the name of a group. */
+const LETTER = 9;
+const GROUP_NAME = 184;
 const GROUP_GAP = 14;
 /** Within the margins of upright paper, A4 or Letter, whichever is narrower. */
 const PAPER = 687;
 
-export const widthOfColumn = (grid: FitGrid, at: number): number =>
-  firstOfGroup(grid, at) && firstOfGroup(grid, at + 1)
-    ? SINGLE
-    : COLUMN + (firstOfGroup(grid, at) ? GROUP_GAP : 0);
+/** A column is as wide as the longest word of its name. */
+export function widthOfColumn(grid: FitGrid, at: number): number {
+  const words = (grid.view[at]?.short ?? '').split(' ').map(({ length }) => length * LETTER + LETTER);
+  const isFirst = firstOfGroup(grid, at);
+  const least = isFirst && firstOfGroup(grid, at + 1) ? SINGLE : COLUMN + (isFirst ? GROUP_GAP : 0);
+  return Math.max(least, Math.max(...words) + (isFirst ? GROUP_GAP : 0));
+}
+
+/**
+ * How many columns are in sight at first in a room of some px, and how wide they are with the names of the students: as
+ * many as there is room for whole, with the name of their group.
+ */
+export function inSight(grid: FitGrid, room: number): { readonly columns: number; readonly width: number } {
+  let found = { columns: 0, width: NAME_WIDTH };
+  let width = NAME_WIDTH;
+  let ofGroup = 0;
+  for (const at of grid.view.keys()) {
+    const own = widthOfColumn(grid, at);
+    ofGroup = (firstOfGroup(grid, at) ? 0 : ofGroup) + own;
+    width += own;
+    if (width > room) break;
+    if (ofGroup >= GROUP_NAME || firstOfGroup(grid, at + 1)) found = { columns: at + 1, width };
+  }
+  return found;
+}
 
 /** The columns in blocks that are as wide as paper is: a group stands in one block where it fits into one. */
 export function printedBlocks(grid: FitGrid): number[][] {

@@ -15,7 +15,6 @@ import {
   LinkButton,
   Loading,
   MiniStave,
-  PageLine,
   PrintFrame,
   Progress,
   Ruler,
@@ -25,6 +24,7 @@ import {
   TempoMark,
   TextField,
 } from '@/ui';
+import { PageLine } from '../shell/PageLine';
 import css from './KitView.module.css';
 
 const OPTIONS = ['crotchet', 'quaver', 'minim'].map((value) => ({ value, label: value }));

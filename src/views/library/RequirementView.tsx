@@ -1,7 +1,8 @@
 import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { editionBefore, type RequirementSet } from '@/core/requirements';
 import { newId, openedStudio, readDraft, type ReadyState } from '@/store';
-import { Button, Confirm, Empty, ErrorSay, KeyCap, LinkButton, PageLine } from '@/ui';
+import { Button, Confirm, Empty, ErrorSay, KeyCap, KeyHint, LinkButton } from '@/ui';
+import { PageLine } from '../shell/PageLine';
 import { StudioPage } from '../shell/StudioPage';
 import { goTo, hrefOf, queryOf } from '../shell/addresses';
 import { useKeys } from '../shell/use-keys';
@@ -183,8 +184,10 @@ function Typed({
               Add a level
             </Button>
             <span className={css.keys}>
-              <KeyCap name="Ctrl" /> <KeyCap name="S" /> saves, <KeyCap name="J" /> <KeyCap name="K" /> the
-              next part, the one before
+              <KeyHint>
+                <KeyCap name="Ctrl" /> <KeyCap name="S" /> saves, <KeyCap name="J" /> <KeyCap name="K" /> the
+                next part, the one before
+              </KeyHint>
             </span>
           </div>
         </div>

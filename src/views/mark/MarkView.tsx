@@ -6,7 +6,8 @@ import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { closeSheet, giveMark, letStand, type ReadyState } from '@/store';
-import { Button, Glyph, KeyCap, LinkButton, PageLine, Ruler, TempoMark, classes } from '@/ui';
+import { Button, Glyph, KeyCap, KeyHint, LinkButton, Ruler, TempoMark, classes } from '@/ui';
+import { PageLine } from '../shell/PageLine';
 import { GoalPicker } from '../shell/GoalPicker';
 import { NextSteps, nextStepsTitle } from '../shell/NextSteps';
 import { NoGoal } from '../shell/NoGoal';
@@ -216,8 +217,10 @@ function Sheet({
           <div className={css.head}>
             <b>Criteria</b>
             <span>
-              <KeyCap name="0" /> to <KeyCap name="9" /> mark and go to the next; <KeyCap name="Shift" /> with
-              a figure: student’s own
+              <KeyHint>
+                <KeyCap name="0" /> to <KeyCap name="9" /> mark and go to the next; <KeyCap name="Shift" />{' '}
+                with a figure: student’s own
+              </KeyHint>
               <b className={css.typed} role="status">
                 {shown === '' ? '' : ` ${shown}`}
               </b>

@@ -25,7 +25,8 @@ import {
   waiveRule,
   type ReadyState,
 } from '@/store';
-import { Button, Confirm, Empty, Glyph, PageLine, Section } from '@/ui';
+import { Button, Confirm, Empty, Glyph, Section } from '@/ui';
+import { PageLine } from '../shell/PageLine';
 import { GoalPicker } from '../shell/GoalPicker';
 import { hrefOf } from '../shell/addresses';
 import { useEntering } from '../shell/use-entering';

@@ -12,7 +12,8 @@ import {
   tellOffice,
   type ReadyState,
 } from '@/store';
-import { Button, Empty, Glyph, LinkButton, PageLine, Roving, Section } from '@/ui';
+import { Button, Empty, Glyph, LinkButton, Roving, Section } from '@/ui';
+import { PageLine } from '../shell/PageLine';
 import { goTo, hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { fileName, saveFile } from '../shell/save-file';

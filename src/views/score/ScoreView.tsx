@@ -13,12 +13,12 @@ import {
   Glyph,
   LinkButton,
   Loading,
-  PageLine,
   Roving,
   Section,
   SelectField,
   TextField,
 } from '@/ui';
+import { PageLine } from '../shell/PageLine';
 import { hrefOf } from '../shell/addresses';
 import { useLooked } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
@@ -286,7 +286,7 @@ function OpenScore({
                 .sort((a, b) => b.difficulty - a.difficulty)
                 .map(({ from, to, difficulty }) => (
                   <li key={from}>
-                    <Button look="quiet" onClick={() => pick(from)}>
+                    <Button look="name" onClick={() => pick(from)}>
                       {barWords(answer, barsFrom(from, to))}
                     </Button>{' '}
                     <span className={css.soft}>{Math.round(difficulty * 100)} of 100</span>

@@ -14,7 +14,8 @@ import {
   type ReadyState,
   type SnapshotInfo,
 } from '@/store';
-import { Button, CheckField, Confirm, FieldRow, PageLine, Section, SelectField, TextField } from '@/ui';
+import { Button, CheckField, Confirm, FieldRow, Section, SelectField, TextField } from '@/ui';
+import { PageLine } from '../shell/PageLine';
 import { StudioPage } from '../shell/StudioPage';
 import { saveStudio } from '../shell/save-studio';
 import { setSingleKeys, singleKeysAct } from '../shell/use-keys';
@@ -176,7 +177,7 @@ const CHOICES: readonly {
 function Terminology() {
   return (
     <Section title="Terminology">
-      <FieldRow>
+      <div className={css.terms}>
         {CHOICES.map(({ name, label, words }) => (
           <SelectField
             key={name}
@@ -190,7 +191,7 @@ function Terminology() {
             }}
           />
         ))}
-      </FieldRow>
+      </div>
     </Section>
   );
 }

@@ -2,7 +2,8 @@ import { inTerms } from '@/core/terms';
 import type { Studio } from '@/core/files';
 import { formatDay } from '@/core/time';
 import { reopenGoal } from '@/store';
-import { Button, LinkButton, PageLine } from '@/ui';
+import { Button, LinkButton } from '@/ui';
+import { PageLine } from './PageLine';
 import { GoalPicker } from './GoalPicker';
 import type { GoalChoice } from './use-goal';
 

@@ -21,18 +21,8 @@ import {
   saveOwnSkill,
   type ReadyState,
 } from '@/store';
-import {
-  Button,
-  Empty,
-  Glyph,
-  LinkButton,
-  PageLine,
-  Roving,
-  Section,
-  SelectField,
-  TextField,
-  classes,
-} from '@/ui';
+import { Button, Empty, Glyph, LinkButton, Roving, Section, SelectField, TextField, classes } from '@/ui';
+import { PageLine } from '../shell/PageLine';
 import { hrefOf } from '../shell/addresses';
 import { useLooked } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
@@ -171,7 +161,7 @@ function Skills({ ready }: { readonly ready: ReadyState }) {
             <ul>
               {studio.settings.ownSkills.map((each) => (
                 <li key={each.id}>
-                  <Button look="quiet" onClick={() => type(each)}>
+                  <Button look="name" onClick={() => type(each)}>
                     {each.name}
                   </Button>{' '}
                   stage {each.stage}

@@ -1,9 +1,12 @@
 import type { ReactNode } from 'react';
 import type { FitGroup } from '@/core/register';
 import { formatDay, type CalendarDay } from '@/core/time';
-import { KeyCap, classes } from '@/ui';
+import { KeyCap, KeyHint, classes } from '@/ui';
 import { firstOfGroup, NAME_WIDTH, widthOfColumn, type FitGrid } from '../fit-model';
 import css from './FitTable.module.css';
+
+/** Beside the name of a group, in px. */
+const GROUP_PADDING = 22;
 
 /** The table of some columns, with its heads; the rows are its children. */
 export function FitColumns({
@@ -52,12 +55,18 @@ export function FitColumns({
           <th scope="col" className={css.corner} rowSpan={2}>
             {count} {count === 1 ? 'student' : 'students'}
             <span className={css.keys}>
-              <KeyCap name="↑" /> <KeyCap name="↓" /> <KeyCap name="←" /> <KeyCap name="→" /> move
+              <KeyHint>
+                <KeyCap name="↑" /> <KeyCap name="↓" /> <KeyCap name="←" /> <KeyCap name="→" /> move
+              </KeyHint>
             </span>
           </th>
           <td rowSpan={2} className={css.gap} />
           {groups.map((group, number) => {
             const own = places.filter((place) => grid.view[place]?.group === number);
+            const whole = grid.view.flatMap((column, at) =>
+              column.group === number ? [widthOfColumn(grid, at)] : [],
+            );
+            const room = { maxInlineSize: whole.reduce((sum, each) => sum + each, 0) - GROUP_PADDING };
             return own.length === 0 ? null : (
               <th
                 key={`${group.name}${group.session.day}`}
@@ -66,8 +75,8 @@ export function FitColumns({
                 className={css.group}
                 title={group.name}
               >
-                <b>{group.name}</b>
-                <span>
+                <b style={room}>{group.name}</b>
+                <span style={room}>
                   {formatDay(group.session.day, 'short')}
                   {group.session.entryCloses === null
                     ? ''

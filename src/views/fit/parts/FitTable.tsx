@@ -1,11 +1,20 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import {
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+  type KeyboardEvent,
+  type PointerEvent,
+} from 'react';
 import { entryKey } from '@/core/fit';
 import { goalsThatAre, type Studio } from '@/core/files';
 import type { FitGroup } from '@/core/register';
 import { whoPlays, type Student } from '@/core/students';
 import type { CalendarDay } from '@/core/time';
 import {
+  inSight,
   NAME_WIDTH,
   printedBlocks,
   rowOf,
@@ -24,9 +33,14 @@ const ROW = 45;
 
 /** About what is in sight of the map, so that its measured size changes little: the panel beside it, the heads above. */
 const sightGuess = () => ({
-  width: innerWidth > 1150 ? innerWidth - 480 : innerWidth - 56,
-  height: Math.max(300, innerHeight - 296),
+  width: innerWidth > 1150 ? innerWidth - 440 : innerWidth - 56,
+  height: Math.max(300, innerHeight - 314),
 });
+
+const onResize = (tell: () => void) => {
+  window.addEventListener('resize', tell);
+  return () => window.removeEventListener('resize', tell);
+};
 
 /** The words of the cell under the pointer; hundreds of cells need none until then. */
 function tellWords({ target }: PointerEvent): void {
@@ -83,6 +97,20 @@ export function FitTable({
     useFlushSync: false,
   });
   const printing = usePrinting();
+  const room = useSyncExternalStore(onResize, () => sightGuess().width);
+  // What its scroll bar takes is known once the browser has laid it out by itself.
+  const [bar, setBar] = useState(0);
+  useEffect(() => {
+    if (!scroll.current) return undefined;
+    const observer = new ResizeObserver((entries) => {
+      const box = entries.at(-1);
+      setBar((box?.borderBoxSize[0]?.inlineSize ?? 0) - (box?.contentBoxSize[0]?.inlineSize ?? 0));
+    });
+    observer.observe(scroll.current);
+    return () => observer.disconnect();
+  }, [printing]);
+  const sight = useMemo(() => inSight(grid, room - bar), [grid, room, bar]);
+  const beyond = grid.view.length - sight.columns;
   const { goals } = studio;
   const entered = useMemo(
     () =>
@@ -169,21 +197,35 @@ export function FitTable({
       ))}
     </div>
   ) : (
-    // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- the arrows move among the cells, which are the controls
-    <div ref={scroll} className={css.scroll} onKeyDown={onKeyDown} onPointerOver={tellWords}>
-      <FitColumns
-        {...common}
-        places={places}
-        before={(drawnColumns[0]?.start ?? NAME_WIDTH) - NAME_WIDTH}
-        after={columns.getTotalSize() - (drawnColumns.at(-1)?.end ?? 0)}
+    <>
+      {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions -- the arrows move among the cells, which are the controls */}
+      <div
+        ref={scroll}
+        className={css.scroll}
+        style={beyond > 0 && sight.columns > 0 ? { maxInlineSize: sight.width + bar } : undefined}
+        onKeyDown={onKeyDown}
+        onPointerOver={tellWords}
       >
-        <Gap height={drawnRows[0]?.start ?? 0} span={span} />
-        {rowsOf(places, drawnRows)}
-        {drawnRows.length > 0 && (
-          <Gap height={rows.getTotalSize() - (drawnRows.at(-1)?.end ?? 0)} span={span} />
-        )}
-      </FitColumns>
-    </div>
+        <FitColumns
+          {...common}
+          places={places}
+          before={(drawnColumns[0]?.start ?? NAME_WIDTH) - NAME_WIDTH}
+          after={columns.getTotalSize() - (drawnColumns.at(-1)?.end ?? 0)}
+        >
+          <Gap height={drawnRows[0]?.start ?? 0} span={span} />
+          {rowsOf(places, drawnRows)}
+          {drawnRows.length > 0 && (
+            <Gap height={rows.getTotalSize() - (drawnRows.at(-1)?.end ?? 0)} span={span} />
+          )}
+        </FitColumns>
+      </div>
+      {beyond > 0 && (
+        <p className={css.beyond}>
+          {beyond} more {beyond === 1 ? 'column' : 'columns'} to the right: scroll, or go there with the
+          arrows.
+        </p>
+      )}
+    </>
   );
 }
 

@@ -5,7 +5,7 @@ import { formatTime } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
 import { moved } from '@/core/requirements';
 import { newId } from '@/store';
-import { Button, Combobox, KeyCap, Table, TempoMark } from '@/ui';
+import { Button, Combobox, KeyCap, KeyHint, Table, TempoMark } from '@/ui';
 import type { DraftComponent, DraftRow } from '../draft';
 import { changedPiece, rowOf, typedPiece, withRow } from '../draft-lists';
 import css from './DraftList.module.css';
@@ -219,8 +219,10 @@ export function DraftList({
           onChange={(id) => onChange({ pieceIds: [...pieceIds, id] })}
         />
         <span className={css.keys}>
-          <KeyCap name="Enter" /> adds the typed row, <KeyCap name="Alt" /> <KeyCap name="↑" />{' '}
-          <KeyCap name="↓" /> on a number moves it
+          <KeyHint>
+            <KeyCap name="Enter" /> adds the typed row, <KeyCap name="Alt" /> <KeyCap name="↑" />{' '}
+            <KeyCap name="↓" /> on a number moves it
+          </KeyHint>
         </span>
       </div>
     </div>

@@ -1,4 +1,4 @@
-import { Button, KeyCap } from '@/ui';
+import { Button, KeyCap, KeyHint } from '@/ui';
 import type { DraftLevel } from '../draft';
 import css from './Typed.module.css';
 
@@ -34,7 +34,9 @@ export function LevelActs({
             Remove this level
           </Button>
           <span className={css.keys}>
-            <KeyCap name="Alt" /> <KeyCap name="↑" /> <KeyCap name="↓" /> move, at the left
+            <KeyHint>
+              <KeyCap name="Alt" /> <KeyCap name="↑" /> <KeyCap name="↓" /> move, at the left
+            </KeyHint>
           </span>
         </>
       )}

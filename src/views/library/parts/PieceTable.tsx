@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { formatTime } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
 import { moved } from '@/core/requirements';
-import { Button, Combobox, KeyCap, Table, TempoMark } from '@/ui';
+import { Button, Combobox, KeyCap, KeyHint, Table, TempoMark } from '@/ui';
 import css from './PieceTable.module.css';
 
 /**
@@ -144,7 +144,9 @@ export function PieceTable({
             </Button>
             <Button onClick={() => onOrder(ids.toSpliced(at, 1))}>Remove from the list</Button>
             <span className={css.keys}>
-              <KeyCap name="Alt" /> <KeyCap name="↑" /> <KeyCap name="↓" /> move
+              <KeyHint>
+                <KeyCap name="Alt" /> <KeyCap name="↑" /> <KeyCap name="↓" /> move
+              </KeyHint>
             </span>
           </>
         )}

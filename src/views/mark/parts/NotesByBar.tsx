@@ -4,7 +4,7 @@ import type { BarNote, MarkSheet } from '@/core/marks';
 import { formatBars, parseBars } from '@/core/music';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { dropNote, newId, noteBars } from '@/store';
-import { Button, KeyCap, Section, TextField } from '@/ui';
+import { Button, KeyCap, KeyHint, Section, TextField } from '@/ui';
 import css from './NotesByBar.module.css';
 
 /** Notes at their bars on today's sheet, and those of earlier sheets to look back at. */
@@ -29,9 +29,9 @@ export function NotesByBar({
     <Section
       title={inTerms('Notes by bar')}
       end={
-        <>
+        <KeyHint>
           <KeyCap name="N" /> a new one
-        </>
+        </KeyHint>
       }
     >
       <ul>

@@ -6,7 +6,7 @@ import type { Studio } from '@/core/files';
 import type { GoalContext } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
 import type { Component } from '@/core/requirements';
-import { Button, Empty, KeyCap, Roving, Section, TextField, classes } from '@/ui';
+import { Button, Empty, KeyCap, KeyHint, Roving, Section, TextField, classes } from '@/ui';
 import { useKeys } from '../../shell/use-keys';
 import { levelWords, type WhyWords } from '../advice-model';
 import { candidatesOf } from '../programme-model';
@@ -74,8 +74,10 @@ export function CandidateList({
       title={slot.name}
       end={
         <>
-          {found.length} of {all.length}, those that fit first <KeyCap name="J" /> <KeyCap name="K" /> next,
-          back <KeyCap name="Enter" /> sets
+          {found.length} of {all.length}, those that fit first{' '}
+          <KeyHint>
+            <KeyCap name="J" /> <KeyCap name="K" /> next, back <KeyCap name="Enter" /> sets
+          </KeyHint>
         </>
       }
     >

@@ -152,7 +152,7 @@ export const PiecePanel = memo(function PiecePanel({
             <ul className={css.list}>
               {found.map(({ piece: other }) => (
                 <li key={other.id}>
-                  <Button look="quiet" onClick={() => onPick(other.id)}>
+                  <Button look="name" onClick={() => onPick(other.id)}>
                     {other.title}
                   </Button>
                   <span className={css.soft}>{sharedDemands(piece, other).join(', ')}</span>
