@@ -1,5 +1,6 @@
 import { DEFAULT_EFFORT, type EffortSettings } from '../effort';
 import type { CommonLevels } from '../requirements';
+import type { DifficultyFigures } from '../score';
 import type { NamedFamilies, Skill } from '../skills';
 
 export interface StudioSettings {
@@ -31,6 +32,8 @@ export interface StudioSettings {
   readonly piecesAYear?: number;
   /** Weights of the programme search that the teacher has set, by name; the others stand at their defaults. */
   readonly weights?: Readonly<Record<string, number>>;
+  /** What makes a bar of a score hard, where the teacher has set it. */
+  readonly difficulty?: Partial<DifficultyFigures>;
 }
 
 export const DEFAULT_SETTINGS: StudioSettings = {

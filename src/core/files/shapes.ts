@@ -225,6 +225,7 @@ export const settingsShape = object({
   backupDays: optional(whole(1, 3_650)),
   piecesAYear: optional(whole(1, 400)),
   weights: optional(record(whole(0, 1_000), 20)),
+  difficulty: optional(record(whole(0, 100), 20)),
 });
 
 export const levelRequestShape = object({

@@ -3,26 +3,46 @@ import { alterIn, spansOf } from './demands';
 import { soundingBars } from './learn-once';
 import type { ScorePart } from './model';
 
-/** What each thing adds to a bar's difficulty, and from which figure on it adds all of it. Our choice; settings. */
-export const DIFFICULTY = {
+/** What makes a bar hard. */
+export const DIFFICULTIES = ['density', 'accidentals', 'leaps', 'rhythm', 'span'] as const;
+export type Difficulty = (typeof DIFFICULTIES)[number];
+
+/** How much each thing counts beside the others, and from which figure on it counts whole. */
+export type DifficultyFigures = Readonly<Record<`${Difficulty}${'Share' | 'Full'}`, number>>;
+
+/** Our choice; settings. */
+export const ASSUMED_DIFFICULTY: DifficultyFigures = {
+  densityShare: 40,
   /** Attacks a second. */
-  density: { share: 0.4, full: 10 },
-  /** Notes outside the signature, of all notes. */
-  accidentals: { share: 0.15, full: 0.5 },
+  densityFull: 10,
+  accidentalsShare: 15,
+  /** Notes outside the signature, of 100 notes. */
+  accidentalsFull: 50,
+  leapsShare: 15,
   /** Average step from note to note, in semitones. */
-  leaps: { share: 0.15, full: 9 },
-  /** Different note lengths in the bar. */
-  rhythm: { share: 0.15, full: 6 },
+  leapsFull: 9,
+  rhythmShare: 15,
+  /** Different note lengths in the bar beside the first. */
+  rhythmFull: 6,
+  spanShare: 15,
   /** Widest span at once, in semitones. */
-  span: { share: 0.15, full: 16 },
-} as const;
+  spanFull: 16,
+};
 
 /**
  * How hard each bar is, 0 for a silent one, at most 1: a weighted sum of attacks a second, accidentals, leaps, different
  * lengths and the widest span, each taken to its full share at a stated figure.
  * @param seconds - by measure of the file
+ * @param set - figures the teacher has set; the others stand as assumed
  */
-export function difficultyOf(part: ScorePart, layout: Layout, seconds: readonly number[]): number[] {
+export function difficultyOf(
+  part: ScorePart,
+  layout: Layout,
+  seconds: readonly number[],
+  set: Partial<DifficultyFigures> = {},
+): number[] {
+  const assumed = { ...ASSUMED_DIFFICULTY, ...set };
+  const whole = DIFFICULTIES.reduce((sum, each) => sum + assumed[`${each}Share`], 0);
   const sounding = soundingBars(part, layout);
   return layout.bars.map((bar, at) => {
     const notes = sounding[at] ?? [];
@@ -42,15 +62,17 @@ export function difficultyOf(part: ScorePart, layout: Layout, seconds: readonly 
       steps += Math.abs((melody[at]?.pitch ?? 0) - (melody[at - 1]?.pitch ?? 0));
     const figures = {
       density: lasts > 0 ? struck.size / lasts : 0,
-      accidentals: altered / notes.length,
+      accidentals: (altered / notes.length) * 100,
       leaps: melody.length > 1 ? steps / (melody.length - 1) : 0,
       rhythm: new Set(notes.map(({ note }) => note.length)).size - 1,
       span: Math.max(0, ...spansOf(notes).values()),
     };
-    return Object.entries(DIFFICULTY).reduce(
-      (sum, [name, { share, full }]) =>
-        sum + share * Math.min(1, figures[name as keyof typeof figures] / full),
+    if (whole === 0) return 0;
+    return DIFFICULTIES.reduce(
+      (sum, each) => sum + (assumed[`${each}Share`] / whole) * shareOf(figures[each], assumed[`${each}Full`]),
       0,
     );
   });
 }
+
+const shareOf = (figure: number, full: number): number => (figure >= full ? 1 : figure / full);

@@ -7,6 +7,7 @@
 export { readScore, readScoreText } from './read-score';
 export { explainScoreRefusal, type ScoreRefusal } from './score-refusal';
 export { explainXRayRefusal, xRay, type XRay, type XRayRefusal } from './x-ray';
+export { ASSUMED_DIFFICULTY, DIFFICULTIES, type Difficulty, type DifficultyFigures } from './difficulty';
 export { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 export type { KeptScore, NamedPlace, ScoreNote } from './kept-score';
 export type { Notice, Score, ScorePart } from './model';

@@ -2,11 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { noteOf, scoreOf } from './arbitrary';
 import { readScoreText } from './read-score';
+import { ASSUMED_DIFFICULTY, DIFFICULTIES } from './difficulty';
 import { xRay, type XRay } from './x-ray';
+import { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 
-function looked(text: string): XRay {
+function looked(text: string, options: Partial<XRayOptions> = {}): XRay {
   const read = readScoreText(text);
-  const seen = read.ok ? xRay(read.value) : null;
+  const seen = read.ok ? xRay(read.value, { ...PLAIN_X_RAY, ...options }) : null;
   if (!seen?.ok) throw new Error('not read');
   return seen.value;
 }
@@ -86,6 +88,33 @@ describe('laws of the x-ray', () => {
         ).toEqual(twice.layout.bars.map((_, at) => at));
         expect(twice.chunks.every(({ from, to }) => to - from + 1 <= 8)).toBe(true);
         expect(twice.difficulty.every((each) => each >= 0 && each <= 1)).toBe(true);
+      }),
+    );
+  });
+  test('what makes a bar hard counts by its share: the same shares twice over change nothing, one alone is the whole', () => {
+    const shares = DIFFICULTIES.map((each) => `${each}Share` as const);
+    const onlyOf = (one: (typeof shares)[number]) =>
+      Object.fromEntries(shares.map((each) => [each, Number(each === one)]));
+    fc.assert(
+      fc.property(anyPiece, (piece) => {
+        const text = written(piece);
+        const twofold = Object.fromEntries(shares.map((each) => [each, ASSUMED_DIFFICULTY[each] * 2]));
+        const plain = looked(text).difficulty;
+        looked(text, { difficulty: twofold }).difficulty.forEach((each, at) =>
+          expect(each).toBeCloseTo(plain[at] ?? NaN, 9),
+        );
+        const alone = shares.map((each) => looked(text, { difficulty: onlyOf(each) }).difficulty);
+        plain.forEach((each, at) =>
+          expect(each).toBeCloseTo(
+            shares.reduce(
+              (sum, name, of) => sum + (ASSUMED_DIFFICULTY[name] / 100) * (alone[of]?.[at] ?? 0),
+              0,
+            ),
+            9,
+          ),
+        );
+        const nothing = Object.fromEntries(shares.map((each) => [each, 0]));
+        expect(looked(text, { difficulty: nothing }).difficulty.every((each) => each === 0)).toBe(true);
       }),
     );
   });

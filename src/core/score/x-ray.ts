@@ -71,7 +71,7 @@ export function xRay(score: Score, options: XRayOptions = PLAIN_X_RAY): Result<X
   const roadmap = roadmapOf(signs, options);
   const seconds = measureSeconds(score, layout, options);
   const learned = learnOnce(part, layout);
-  const difficulty = difficultyOf(part, layout, seconds);
+  const difficulty = difficultyOf(part, layout, seconds, options.difficulty);
   const { passage } = options;
   const sizeOf = (each: Passage) => passageOf(score, layout, signs, each, options, seconds, learned);
   const alone = passage && sizeOf({ bars: passage.bars, fromBeat: passage.fromBeat, toBeat: passage.toBeat });

@@ -117,11 +117,14 @@ function OpenScore({
   readonly student: Student | null;
 }) {
   const score = ready.studio.scores.get(scoreId);
-  const { fermataSeconds = 0 } = ready.studio.settings;
+  const { fermataSeconds = 0, difficulty } = ready.studio.settings;
   const [asking, setOptions] = useState(PLAIN_X_RAY);
   const [part, choosePart] = useState<string | null>(null);
   // Every figure of the page is of the part chosen, with the pauses of the studio.
-  const options = useMemo(() => ({ ...asking, part, fermataSeconds }), [asking, part, fermataSeconds]);
+  const options = useMemo(
+    () => ({ ...asking, part, fermataSeconds, difficulty }),
+    [asking, part, fermataSeconds, difficulty],
+  );
   const read = useScore(score?.textId ?? '', options);
   const [bar, pick] = useState(0);
   const [tint, setTint] = useState<Tint>('difficulty');

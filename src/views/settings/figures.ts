@@ -1,6 +1,7 @@
 import { ASSUMED_EFFORT, DEFAULT_EFFORT, effortFigure, STAGES, type EffortSettings } from '@/core/effort';
 import { BACKUP_DAYS, type StudioSettings } from '@/core/files';
 import { AIM_OF_A_YEAR, WEIGHTS, weightOf, type WeightName } from '@/core/register';
+import { ASSUMED_DIFFICULTY, DIFFICULTIES, type Difficulty } from '@/core/score';
 import { ASK_AFTER_DAYS } from '@/core/skills';
 import { inTerms } from '@/core/terms';
 
@@ -105,6 +106,15 @@ const EFFORT: readonly Row[] = [
   ],
 ];
 
+/** What counts, and in what it is measured. */
+const DIFFICULTY_WORDS: Readonly<Record<Difficulty, readonly [string, string]>> = {
+  density: ['notes a second', 'notes a second'],
+  accidentals: ['accidentals', 'accidentals in 100 notes'],
+  leaps: ['leaps', 'semitones from note to note, on average'],
+  rhythm: ['different note values', inTerms('different note values in a bar, beside the first')],
+  span: ['wide chords', 'semitones sounding at once'],
+};
+
 /** Every assumed figure of the studio, in the order of the list. */
 export const ASSUMED_FIGURES: readonly AssumedFigure[] = [
   ...EFFORT.map(([name, label, changes, min, max, whole]): AssumedFigure => ({
@@ -180,6 +190,33 @@ export const ASSUMED_FIGURES: readonly AssumedFigure[] = [
       return Object.keys(weights).length === 0 ? without(settings, 'weights') : { ...settings, weights };
     },
   })),
+  ...DIFFICULTIES.flatMap((of) =>
+    (['Share', 'Full'] as const).map((which): AssumedFigure => {
+      const name = `${of}${which}` as const;
+      return {
+        name,
+        group: inTerms('Difficulty of a bar in a score'),
+        label:
+          which === 'Share'
+            ? `Weight of ${DIFFICULTY_WORDS[of][0]}`
+            : `Full from: ${DIFFICULTY_WORDS[of][1]}`,
+        changes: inTerms('how hard each bar is, its tint, and which bars to work on first'),
+        assumed: ASSUMED_DIFFICULTY[name],
+        min: which === 'Share' ? 0 : 1,
+        max: 100,
+        whole: true,
+        value: ({ difficulty }) => difficulty?.[name] ?? ASSUMED_DIFFICULTY[name],
+        isSet: ({ difficulty }) => difficulty?.[name] !== undefined,
+        withValue: (settings, value) => {
+          const others = without(settings.difficulty ?? {}, name);
+          const difficulty = value === null ? others : { ...others, [name]: value };
+          return Object.keys(difficulty).length === 0
+            ? without(settings, 'difficulty')
+            : { ...settings, difficulty };
+        },
+      };
+    }),
+  ),
   ...(
     [
       [
