@@ -112,7 +112,7 @@ function ComponentRow({ row, context }: { readonly row: ComponentReadiness; read
               {row.age === 0 ? 'today' : row.age === 1 ? '1 day ago' : `${row.age ?? 0} days ago`};{' '}
               {reached
                 ? `on track for ${reached.award.name}`
-                : `${(row.lines[0]?.mark ?? 0) - row.mark} short of ${row.lines[0]?.award.name ?? ''}’s share`}
+                : `${(row.lines[0]?.mark ?? 0) - row.mark} short of its share of ${row.lines[0]?.award.name ?? ''}`}
             </>
           )}
           {row.earlier && (

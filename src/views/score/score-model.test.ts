@@ -57,6 +57,7 @@ test('bars are named by their numbers, the pickup by its name, neighbours as one
   ]);
   expect(barRanges(answer, [0, 1, 2, 4])).toBe('pickup, 1–2, 4');
   expect([barWords(answer, [2]), barWords(answer, [1, 2])]).toEqual(['bar 2', 'bars 1–2']);
+  expect(barWords(answer, [0, 1, 2])).toBe('the pickup and bars 1–2');
   expect(sizeWords(answer)).toBe('4 bars printed · 6 performed · 3 to learn');
 });
 

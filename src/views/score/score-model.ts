@@ -144,9 +144,16 @@ export const askedWords = ({ asked, performed, toLearn }: ScoreAnswer): string =
     ? inTerms`${asked.performed} of ${performed} bars performed, ${asked.toLearn} of ${toLearn} to learn`
     : 'The whole piece';
 
-/** The same as words of a line: "bar 7", "bars 2, 6", "the pickup". */
-export const barWords = (answer: Laid, bars: readonly number[]): string =>
-  bars.length === 1 ? barName(answer, bars[0] ?? 0) : inTerms`bars ${barRanges(answer, bars)}`;
+/** The same as words of a line: "bar 7", "bars 2, 6", "the pickup and bars 1–2". */
+export function barWords(answer: Laid, bars: readonly number[]): string {
+  const [first = 0, ...others] = bars;
+  if (others.length === 0) return barName(answer, first);
+  const isPickup = answer.layout.bars[first]?.number === 0;
+  return isPickup
+    ? `${barName(answer, first)} and ${barWords(answer, others)}`
+    : inTerms`bars ${barRanges(answer, bars)}`;
+}
+
 /** Bars from one to another, both included. */
 export const barsFrom = (from: number, to: number): number[] =>
   Array.from({ length: to - from + 1 }, (_, at) => from + at);

@@ -72,9 +72,9 @@ export function OwnRepertoire({ ready, student }: { readonly ready: ReadyState; 
         <Section title="Breadth" end={`aim ${aim} a year`}>
           <p className={css.pace}>
             <span className={css.figure}>{pace.done}</span> {pace.done === 1 ? 'piece' : 'pieces'} came to a
-            first target in the last year; the last quarter goes at{' '}
+            first target in the last year; over the last three months the pace was{' '}
             <span className={css.figure}>{pace.pace}</span> a year.
-            {pace.stretch > 0 && ` Beside them ${pace.stretch} stretch.`}
+            {pace.stretch > 0 && ` Besides, ${pace.stretch} stretch.`}
           </p>
           <Ruler
             parts={[{ label: String(pace.done), amount: pace.done }]}
