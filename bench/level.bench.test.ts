@@ -1,6 +1,7 @@
 import highsLoader from 'highs';
 import { expect, test } from 'vitest';
-import { level } from '../src/core/effort';
+import { planAnswer } from '../src/api/plan';
+import { level, STAGES } from '../src/core/effort';
 import { linearProgram } from '../src/core/effort/solver';
 
 /** A small seeded generator, so that the instances are the same on every machine. */
@@ -64,3 +65,46 @@ test('levelling, 40 periods x 12 items: same peak as the linear program, and how
   );
   expect(split).toBeGreaterThan(20);
 }, 600_000);
+
+test('one plan of 3 goals x 5 items through the answer of /api/plan, and over 60 students', async () => {
+  const day = (from: number) => new Date(Date.UTC(2027, 0, 20 + from)).toISOString().slice(0, 10);
+  const question = (seed: number) => {
+    const random = seeded(seed);
+    return {
+      today: day(0),
+      weekday: 2,
+      minutesByWeekday: Array.from({ length: 7 }, () => Math.floor(random() * 60)),
+      closures: [{ from: day(28), to: day(34), stops: 'both' }],
+      visitMinutes: 5,
+      goals: [10, 16, 23].map((weeks, goal) => ({
+        id: `g${goal}`,
+        session: day(weeks * 7 + Math.floor(random() * 7)),
+        due: goal === 1 ? day(weeks * 7 - 14) : null,
+        criteriaWeeks: 2,
+        items: Array.from({ length: 5 }, (_, at) => ({
+          id: `i${at}`,
+          stages: STAGES.map((stage) => ({
+            stage,
+            minutes: 10 + Math.floor(random() * 100),
+            by: null,
+            notBefore: null,
+          })),
+        })),
+      })),
+    };
+  };
+  const bodies = Array.from({ length: 60 }, (_, at) =>
+    new TextEncoder().encode(JSON.stringify(question(at + 1))),
+  );
+  const ask = (body: Uint8Array) => planAnswer(body, new URLSearchParams());
+  for (let round = 0; round < 3; round += 1) for (const body of bodies) ask(body);
+  const each = bodies.map((body) => timed(() => ask(body)));
+  const plans = await Promise.all(
+    bodies.map((body) => ask(body).json() as Promise<{ peak: number | null; refused: unknown }>),
+  );
+  expect(plans.every(({ refused }) => refused === null)).toBe(true);
+  const all = each.reduce((sum, ms) => sum + ms, 0);
+  console.log(
+    `/api/plan, 3 goals x 5 items: median ${median(each).toFixed(1)} ms, longest ${Math.max(...each).toFixed(1)} ms (limit 20); 60 students ${all.toFixed(0)} ms (limit 1000)`,
+  );
+}, 120_000);

@@ -2,6 +2,7 @@ import type { Answer } from './answer';
 import { checkAnswer } from './check';
 import { levelAnswer } from './level';
 import { panelAnswer } from './panel';
+import { planAnswer } from './plan';
 import { programmesAnswer } from './programmes';
 import { scoreAnswer } from './score';
 import { totalsAnswer } from './totals';
@@ -12,6 +13,7 @@ export const ANSWERS = {
   check: checkAnswer,
   level: levelAnswer,
   panel: panelAnswer,
+  plan: planAnswer,
   programmes: programmesAnswer,
   score: scoreAnswer,
   totals: totalsAnswer,

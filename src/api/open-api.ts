@@ -35,6 +35,12 @@ export const openApi = {
     '/api/schemas/{name}.json': get('schema', 'A published JSON Schema', [
       { name: 'name', in: 'path', required: true, schema: { enum: Object.keys(SCHEMAS) } },
     ]),
+    '/api/plan': post(
+      'plan',
+      'One plan over all goals of a student',
+      'plan-request',
+      'The weeks with their loads, the items with their gates, or why there is no plan',
+    ),
     '/api/plan/level': post(
       'level',
       'The smoothest feasible load',

@@ -2,6 +2,7 @@ import {
   checkRequestShape,
   levelRequestShape,
   panelRequestShape,
+  planRequestShape,
   programmesRequestShape,
   RECORD_KINDS,
   requirementFileShape,
@@ -19,6 +20,7 @@ const named = (title: string, shape: Shape) => ({
 /** The published JSON Schemas by name, from the same descriptions that check data. */
 export const SCHEMAS: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
   requirement: named('Formal Stave requirement file', requirementFileShape),
+  'plan-request': named('Plan request', planRequestShape),
   'level-request': named('Levelling request', levelRequestShape),
   'totals-request': named('Mark totals request', totalsRequestShape),
   'panel-request': named('Panel result request', panelRequestShape),

@@ -6,10 +6,12 @@
  */
 export {
   level,
+  levelLoads,
   type LevelItem,
   type LevelWork,
   type Levelling,
   type LevelPeriod,
+  type Loads,
   type NoSplit,
 } from './level';
 export {
@@ -23,4 +25,6 @@ export {
   type EffortSettings,
   type Stage,
 } from './piece-minutes';
+export { serving, type Serve } from './serve';
+export type { Corridor } from './share-out';
 export { largestVisit } from './largest-visit';

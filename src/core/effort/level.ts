@@ -19,7 +19,8 @@ export interface LevelItem {
   readonly work: readonly LevelWork[];
 }
 
-export interface Levelling {
+/** The loads of the smoothest spread, before it is settled which item has which minutes. */
+export interface Loads {
   readonly kind: 'split';
   /** Largest load of any period: minutes asked over minutes there; above 1 the plan does not fit. */
   readonly peak: number;
@@ -33,6 +34,11 @@ export interface Levelling {
   } | null;
   /** Minutes needed in each period. */
   readonly load: readonly number[];
+  /** What binds each item, in the order of the items. */
+  readonly corridors: readonly Corridor[];
+}
+
+export interface Levelling extends Omit<Loads, 'corridors'> {
   /** Minutes of each item by period, in the order of the items. */
   readonly minutes: readonly { readonly id: string; readonly minutes: readonly number[] }[];
 }
@@ -50,20 +56,20 @@ export interface NoSplit {
 const TINY = 1e-9;
 
 /**
- * The smoothest feasible spread of the items over the periods: of all splits that keep every window
+ * The loads of the smoothest feasible spread of the items over the periods: of all splits that keep every window
  * and every visit, the one whose loads are least majorised (so it also has the smallest peak and the
  * smallest sum of load squared over minutes).
  *
  * Each item is a corridor of cumulative minutes, `low` (must be done by) to `high` (may be done by).
  * The visits are taken out of the corridor; the stretch with the largest demand over minutes then runs
  * at one pace, is cut out of the line of periods, and the rest is solved the same way. How a
- * period's load is shared among the items does not change the loads; see `shareOut`.
+ * period's load is shared among the items does not change the loads; see `shareOut` and `serve`.
  *
  * Cost: O(periods^2 x items) a stretch, at most one stretch a period; stretches wholly after a cut are not measured again.
  * @source critical intervals: Yao, Demers and Shenker (1995), A scheduling model for reduced CPU energy
  * @throws RangeError for a window outside the periods, or a minute that is negative or not finite
  */
-export function level(periods: readonly LevelPeriod[], items: readonly LevelItem[]): Levelling | NoSplit {
+export function levelLoads(periods: readonly LevelPeriod[], items: readonly LevelItem[]): Loads | NoSplit {
   check(periods, items);
   const available = periods.map((period) => period.minutes);
   const corridors = items.map((item) => corridorOf(item, available));
@@ -84,15 +90,23 @@ export function level(periods: readonly LevelPeriod[], items: readonly LevelItem
   const base = available.map((_, at) => corridors.reduce((sum, { floor }) => sum + (floor[at] ?? 0), 0));
   const profile = profileOf(available, base, corridors);
   if (profile.kind === 'no split') return profile;
-  const split = shareOut(available, profile.load, corridors);
   return {
     kind: 'split',
     peak: profile.peak,
     feasible: profile.peak <= 1 + TINY,
     critical: profile.critical,
     load: profile.load,
-    minutes: split,
+    corridors,
   };
+}
+
+/** The same with the minutes of each item, each at as even a pace as the loads allow. */
+export function level(periods: readonly LevelPeriod[], items: readonly LevelItem[]): Levelling | NoSplit {
+  const loads = levelLoads(periods, items);
+  if (loads.kind === 'no split') return loads;
+  const { corridors, ...levelled } = loads;
+  const available = periods.map(({ minutes }) => minutes);
+  return { ...levelled, minutes: shareOut(available, loads.load, corridors) };
 }
 
 const exceeds = (a: number, b: number) => a > b + TINY * Math.max(1, Math.abs(a), Math.abs(b));

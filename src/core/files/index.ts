@@ -78,6 +78,7 @@ export {
   checkRequestShape,
   programmesRequestShape,
   levelRequestShape,
+  planRequestShape,
   panelRequestShape,
   totalsRequestShape,
 } from './shapes';

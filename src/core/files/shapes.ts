@@ -245,6 +245,38 @@ export const levelRequestShape = object({
   ),
 });
 
+export const planRequestShape = object({
+  today: day,
+  weekday: whole(0, 6),
+  minutesByWeekday: list(number(0, 1_440), 7, 7),
+  closures: list(object({ from: day, to: day, stops: oneOf(['lessons', 'practice', 'both']) }), 200),
+  visitMinutes: number(0, 1_440),
+  goals: list(
+    object({
+      id,
+      session: day,
+      due: nullable(day),
+      criteriaWeeks: whole(0, 52),
+      items: list(
+        object({
+          id,
+          stages: list(
+            object({
+              stage: oneOf(STAGES),
+              minutes: number(0, 1_000_000),
+              by: nullable(day),
+              notBefore: nullable(day),
+            }),
+            60,
+          ),
+        }),
+        60,
+      ),
+    }),
+    40,
+  ),
+});
+
 export const totalsRequestShape = object({
   scheme: schemeShape,
   earlierSchemes: optional(list(schemeShape, 200)),

@@ -17,3 +17,12 @@ export {
 export { practiceCard, type CardBlock, type CardDay, type CardRow, type PracticeCard } from './card';
 export type { StageTask } from './stage-task';
 export { latestStart } from './latest-start';
+export {
+  eveOf,
+  FARTHEST_DAYS,
+  HEARD_IN_LESSON,
+  isTooFar,
+  planStudent,
+  weeksOf,
+  type PlannedGoal,
+} from './student-plan';

@@ -34,6 +34,7 @@ export {
   minutesOn,
   periodIndexOf,
   periodsBetween,
+  periodsTo,
   practiceDays,
   type Period,
   type PracticeDays,

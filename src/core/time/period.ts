@@ -14,14 +14,30 @@ export interface Period {
  * @returns in order, without gaps; empty when the session is today or past
  * @example periodsBetween("2027-01-20", "2027-01-29", 2) // => 20–26 Jan, 27–28 Jan
  */
-export function periodsBetween(today: CalendarDay, session: CalendarDay, lessonWeekday: Weekday): Period[] {
+export const periodsBetween = (today: CalendarDay, session: CalendarDay, lessonWeekday: Weekday): Period[] =>
+  periodsTo(today, lessonWeekday, [addDays(session, -1)]);
+
+/**
+ * The periods from `today` to the last of some eves, cut after each of them, so that no period lies on both sides of a
+ * date.
+ * @returns in order, without gaps; empty when every eve is past
+ */
+export function periodsTo(
+  today: CalendarDay,
+  lessonWeekday: Weekday,
+  eves: readonly CalendarDay[],
+): Period[] {
+  const sorted = [...eves].sort();
+  const last = sorted.at(-1) ?? '';
   const periods: Period[] = [];
   let from = today;
-  while (from < session) {
+  while (from <= last) {
+    const first = from;
     const toNext = (lessonWeekday - dayOfWeek(from) + 7) % 7 || 7;
-    const next = addDays(from, toNext);
-    periods.push({ from, to: next < session ? addDays(next, -1) : addDays(session, -1) });
-    from = next;
+    const end = addDays(from, toNext - 1);
+    const to = sorted.find((eve) => first <= eve && eve <= end) ?? end;
+    periods.push({ from, to });
+    from = addDays(to, 1);
   }
   return periods;
 }
