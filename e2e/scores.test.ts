@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { zipSync } from 'fflate';
 import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
-import { fill, kept, openPage, press, sees, useBrowser, visit } from './browser';
+import { fill, kept, openPage, press, sees, tabTo, textOf, useBrowser, visit } from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -171,6 +171,34 @@ test('a programme found with one piece locked; why another is not in; one left o
   await fill(page, 'a minute of work takes away', '0');
   await kept(page, () => press(page, 'Save'));
   await sees(page, /0 \d+ minutes of work, \d+ to the session/);
+  expect(problems).toEqual([]);
+  await page.close();
+});
+
+test('the facts a piece takes from its score have the studio’s own pauses in them', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/scores?studio=demo&score=score-lantern-waltz`);
+  await sees(page, 'to learn');
+  const timeOf = async () => /to learn · (\d+:\d+)/.exec(await textOf(page, 'main'))?.[1] ?? '';
+  const before = await timeOf();
+  await kept(page, () => fill(page, 'A pause sign adds', '9'));
+  await page.waitForFunction(
+    (old) => !document.querySelector('main')?.textContent.includes(`to learn · ${old}`),
+    {},
+    before,
+  );
+  const after = await timeOf();
+  await visit(page, `${baseUrl}/repertoire?student=orla`);
+  await fill(page, 'Find', 'gull romance');
+  await sees(page, 'Gull Romance', 'aside');
+  await tabTo(page, /^Score/);
+  await page.keyboard.type('Lantern Waltz');
+  await kept(page, () => page.keyboard.press('Enter'));
+  await press(page, 'Fill in facts from it');
+  await sees(page, 'Bars to learn', 'dialog');
+  const rows = await page.$$eval('dialog[open] tbody tr', (all) => all.map((row) => row.textContent));
+  expect(rows[0]).toContain(after);
+  expect(after).not.toBe(before);
   expect(problems).toEqual([]);
   await page.close();
 });

@@ -6,6 +6,7 @@ export const GLYPHS = [
   'own',
   'mock',
   'mock planned',
+  'official',
   'gate',
   'gate moved',
   'gate passed',
@@ -32,6 +33,13 @@ export function GlyphShape({ name }: { readonly name: GlyphName }) {
       return <path d="M0-6.4L6.4 0 0 6.4-6.4 0Z" className={css.pencilFill} />;
     case 'mock planned':
       return <path d="M0-6L6 0 0 6-6 0Z" className={css.open} strokeWidth={1.5} strokeDasharray="2.6 2" />;
+    case 'official':
+      return (
+        <>
+          <rect x={-4.6} y={-3.8} width={9.2} height={7.6} className={css.pencilFill} />
+          <path d="M-6.2-6V6M6.2-6V6" className={css.pencilStroke} strokeWidth={1.8} />
+        </>
+      );
     case 'gate':
       return <rect x={-5} y={-5} width={10} height={10} className={css.open} strokeWidth={1.6} />;
     case 'gate moved':

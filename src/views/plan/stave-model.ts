@@ -1,3 +1,4 @@
+import { ASSESSOR_GLYPH } from '../shell/MarkLine';
 import type { Plan, PlanItem } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
 import { daysBetween, lessonDays, type CalendarDay, type Closure } from '@/core/time';
@@ -61,7 +62,7 @@ export function geometryOf(plan: Plan, room: number): Geometry {
 
 export interface StaveMark {
   readonly x: number;
-  readonly glyph: Extract<GlyphName, 'teacher' | 'own' | 'mock'>;
+  readonly glyph: Extract<GlyphName, 'teacher' | 'own' | 'mock' | 'official'>;
   readonly mark: number;
   readonly say: string;
 }
@@ -73,14 +74,6 @@ export function weekOf(plan: Plan, day: CalendarDay): number {
   if (!week) return plan.grid.length;
   return index + Math.min(0.9, Math.max(0, daysBetween(week.from, day) / 7));
 }
-
-const ASSESSOR_GLYPHS = {
-  student: 'own',
-  peer: 'own',
-  teacher: 'teacher',
-  mock: 'mock',
-  official: 'mock',
-} as const;
 
 export interface HeardMark {
   readonly day: CalendarDay;
@@ -105,7 +98,7 @@ export const marksHeard = (
     )
     .map(({ sheet, mark }) => ({
       day: sheet.day,
-      glyph: ASSESSOR_GLYPHS[sheet.assessor],
+      glyph: ASSESSOR_GLYPH[sheet.assessor],
       mark,
       say: `${mark} by ${SAYS[sheet.assessor]}`,
     }));

@@ -41,7 +41,7 @@ import {
   barName,
   type Tint,
 } from './score-model';
-import { useScore } from './use-score';
+import { readAs, useScore } from './use-score';
 import css from './ScoreView.module.css';
 
 /** What stands below the first sight of the page. */
@@ -117,7 +117,10 @@ function OpenScore({
   readonly student: Student | null;
 }) {
   const score = ready.studio.scores.get(scoreId);
-  const { fermataSeconds = 0, difficulty } = ready.studio.settings;
+  const { fermataSeconds, difficulty } = useMemo(
+    () => readAs(ready.studio.settings),
+    [ready.studio.settings],
+  );
   const [asking, setOptions] = useState(PLAIN_X_RAY);
   const [part, choosePart] = useState<string | null>(null);
   // Every figure of the page is of the part chosen, with the pauses of the studio.

@@ -7,6 +7,7 @@ import {
   type XRayOptions,
   type XRayRefusal,
 } from '@/core/score';
+import type { StudioSettings } from '@/core/files';
 import { scoreText } from '@/store';
 import type { Ending } from '@/workers/job';
 import { readScoreFile, type ScoreAnswer } from '@/workers/score.job';
@@ -20,6 +21,13 @@ export type ScoreReading =
       readonly wrong: string | null;
     }
   | { readonly kind: 'refused'; readonly words: string };
+
+/** How the studio has scores read: with its own pauses and its own figures for what makes a bar hard. */
+export const readAs = ({ fermataSeconds = 0, difficulty }: StudioSettings): XRayOptions => ({
+  ...PLAIN_X_RAY,
+  fermataSeconds,
+  difficulty,
+});
 
 /** Asks a worker for what a kept score says; answers how to cancel. */
 function askKept(textId: string, hear: (state: ScoreReading) => void, options: XRayOptions): () => void {

@@ -6,7 +6,7 @@ export const ASSESSOR_GLYPH = {
   peer: 'own',
   teacher: 'teacher',
   mock: 'mock',
-  official: 'mock',
+  official: 'official',
 } as const satisfies Readonly<Record<string, GlyphName>>;
 export const ASSESSOR_NAME = {
   student: 'student',

@@ -1,14 +1,15 @@
 import { demandWords } from '@/core/skills';
 import { inTerms } from '@/core/terms';
-import { useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import equal from 'fast-deep-equal';
+import type { StudioSettings } from '@/core/files';
 import { formatTime } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
 import type { KeptScore } from '@/core/score';
 import { savePiece } from '@/store';
 import { Button, Dialog, DialogActs, Loading, Table, TempoMark } from '@/ui';
 import { useSaving } from '../../shell/use-saving';
-import { useScore } from '../../score/use-score';
+import { readAs, useScore } from '../../score/use-score';
 import { scoreFacts } from '../score-facts';
 import css from '../RepertoireView.module.css';
 
@@ -16,15 +17,18 @@ import css from '../RepertoireView.module.css';
 export function FactsDialog({
   piece: given,
   score,
+  settings,
   onClose,
 }: {
   readonly piece: Piece;
   readonly score: KeptScore;
+  readonly settings: StudioSettings;
   readonly onClose: () => void;
 }) {
   const [piece] = useState(given);
   const saving = useSaving(savePiece, onClose);
-  const read = useScore(score.textId);
+  const options = useMemo(() => readAs(settings), [settings]);
+  const read = useScore(score.textId, options);
   const facts = read.kind === 'ready' ? scoreFacts(read.answer) : null;
   const time = (seconds: number | null) => (seconds === null ? '–' : formatTime(seconds));
   const tempo = (each: Piece['tempo']) => (each === null ? '–' : <TempoMark {...each} />);

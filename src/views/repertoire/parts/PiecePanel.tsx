@@ -106,7 +106,7 @@ export const PiecePanel = memo(function PiecePanel({
           <Button onClick={() => setDialog('facts')}>Change its facts</Button>
           {piece.parts && <Button onClick={() => setDialog('parts')}>Give out the parts</Button>}
         </div>
-        <ScoreLink piece={piece} scores={studio.scores} />
+        <ScoreLink piece={piece} studio={studio} />
       </Section>
       <Section title="Placed" end={places.length === 0 ? 'in no requirement' : undefined}>
         <ul className={css.list}>

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
+import type { Studio } from '@/core/files';
 import type { Piece } from '@/core/repertoire';
-import type { KeptScore } from '@/core/score';
 import { joinScore } from '@/store';
 import { Button, Combobox, LinkButton } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
@@ -11,11 +11,12 @@ const FactsDialog = lazy(() => import('./FactsDialog').then((part) => ({ default
 /** The score a piece is read from: opened, joined, or its facts taken over. */
 export function ScoreLink({
   piece,
-  scores,
+  studio,
 }: {
   readonly piece: Piece;
-  readonly scores: ReadonlyMap<string, KeptScore>;
+  readonly studio: Pick<Studio, 'scores' | 'settings'>;
 }) {
+  const { scores, settings } = studio;
   const [taking, take] = useState(false);
   const score = piece.scoreId === undefined ? undefined : scores.get(piece.scoreId);
   if (!score)
@@ -39,7 +40,9 @@ export function ScoreLink({
         Unlink the score
       </Button>
       <Suspense fallback={null}>
-        {taking && <FactsDialog piece={piece} score={score} onClose={() => take(false)} />}
+        {taking && (
+          <FactsDialog piece={piece} score={score} settings={settings} onClose={() => take(false)} />
+        )}
       </Suspense>
     </div>
   );
