@@ -25,7 +25,7 @@ const timed = async (work: () => Promise<unknown>) => {
   return performance.now() - since;
 };
 
-test('practice entries of a later kind in the large studio: opening, and one more entry', async () => {
+test('practice entries with a shape of a later kind in the large studio: opening, and one more entry', async () => {
   const random = seeded(5);
   const records = largeRecords({ students: 200, levels: 120, pieces: 5_000, sheets: 62, lessons: 12 });
   const students = records.filter(({ kind }) => kind === 'student').map((record) => record.id);

@@ -142,3 +142,28 @@ test('the list of students: by words, instrument, weekday and state', async () =
   expect(problems).toEqual([]);
   await page.browserContext().close();
 });
+
+test('practice is noted by day; a week nobody spoke of is not reported, and none at all is something else', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/student?studio=demo&student=orla`);
+  const section = 'section[aria-label="Practice"]';
+  await sees(page, '0 of 6 weeks reported', section);
+  await fill(page, 'Practised on', '2027-01-19');
+  await fill(page, 'Minutes', '20');
+  await kept(page, () => press(page, 'Note practice'));
+  await sees(page, '1 of 6 weeks reported', section);
+  await sees(page, '19 Jan, S Ropewalk Gigue, 20 min', section);
+  await fill(page, 'Practised on', '2027-01-05');
+  await kept(page, () => press(page, 'No practice that day'));
+  await sees(page, '2 of 6 weeks reported', section);
+  await sees(page, '5 Jan, no practice', section);
+  expect(await textOf(page, section)).toContain('0 min');
+  await page.reload({ waitUntil: 'load' });
+  await sees(page, 'Practised on 1 day.', section);
+  await kept(page, () => press(page, 'Undo'));
+  await sees(page, '1 of 6 weeks reported', section);
+  await kept(page, () => press(page, 'Remove the practice of 19 January 2027, S Ropewalk Gigue'));
+  await sees(page, '0 of 6 weeks reported', section);
+  expect(problems).toEqual([]);
+  await page.close();
+});

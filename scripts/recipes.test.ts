@@ -163,27 +163,27 @@ test('a kind of rule: one module and its union; the compiler names what is missi
   expect(Object.keys(requirements.RULES)).toContain('different keys');
 }, 120_000);
 
-const PRACTICE = 'src/core/students/practice-entry.ts';
+const VISIT = 'src/core/students/visit-entry.ts';
 test('a kind of record: its type, its shape and one entry; erasing its owner erases it', async () => {
   const touched = write({
-    [PRACTICE]: `import type { CalendarDay } from '../time';
+    [VISIT]: `import type { CalendarDay } from '../time';
 
-export interface PracticeEntry {
+export interface VisitEntry {
   readonly id: string;
   readonly studentId: string;
   readonly day: CalendarDay;
   readonly minutes: number;
 }
 `,
-    'src/core/students/index.ts': `${read('src/core/students/index.ts')}export type { PracticeEntry } from './practice-entry';\n`,
-    'src/core/files/shapes.ts': `${read('src/core/files/shapes.ts')}export const practiceShape = object({ id, studentId: id, day, minutes: whole(0, 720) });\n`,
+    'src/core/students/index.ts': `${read('src/core/students/index.ts')}export type { VisitEntry } from './visit-entry';\n`,
+    'src/core/files/shapes.ts': `${read('src/core/files/shapes.ts')}export const visitShape = object({ id, studentId: id, day, minutes: whole(0, 720) });\n`,
     'src/core/files/kinds.ts': inserted(
       'src/core/files/kinds.ts',
-      ['import type { LessonRecord, Student }', "import type { PracticeEntry } from '../students';\n"],
-      ['  repertoireShape,', '  practiceShape,\n'],
+      ['import type { LessonRecord, Student }', "import type { VisitEntry } from '../students';\n"],
+      ['  repertoireShape,', '  visitShape,\n'],
       [
         '  settings: kind<StudioSettings>()({',
-        "  practice: kind<PracticeEntry>()({ plural: 'practice', shape: practiceShape, home: withStudent, names: [] }),\n",
+        "  visit: kind<VisitEntry>()({ plural: 'visits', shape: visitShape, home: withStudent, names: [] }),\n",
       ],
     ),
   });
@@ -195,14 +195,14 @@ export interface PracticeEntry {
     validateData(kind: string, data: object): { ok: boolean };
   };
   const entry = (id: string, studentId: string) => ({ id, studentId, day: '2027-01-19', minutes: 20 });
-  expect(files.validateData('practice', entry('p1', 'orla')).ok).toBe(true);
-  expect(files.validateData('practice', { ...entry('p1', 'orla'), minutes: 721 }).ok).toBe(false);
+  expect(files.validateData('visit', entry('p1', 'orla')).ok).toBe(true);
+  expect(files.validateData('visit', { ...entry('p1', 'orla'), minutes: 721 }).ok).toBe(false);
   const records = new Map<string, object>(
     [entry('p1', 'orla'), entry('p2', 'jonah')].map((data) => [
-      `practice/${data.id}`,
-      { kind: 'practice', id: data.id, v: 1, revs: ['r'], data },
+      `visit/${data.id}`,
+      { kind: 'visit', id: data.id, v: 1, revs: ['r'], data },
     ]),
   );
-  expect(files.ownedBy('student/orla', files.KINDS, records)).toContain('practice/p1');
-  expect(files.ownedBy('student/orla', files.KINDS, records)).not.toContain('practice/p2');
+  expect(files.ownedBy('student/orla', files.KINDS, records)).toContain('visit/p1');
+  expect(files.ownedBy('student/orla', files.KINDS, records)).not.toContain('visit/p2');
 }, 120_000);

@@ -13,6 +13,7 @@ export {
   lessonsMovedTo,
   lessonsOfStudent,
   piecesOfScore,
+  practiceOfStudent,
   sheetsOfGoal,
 } from './lookups';
 export { mergeEdit, settleClashes, type Clash } from './merge-edit';

@@ -19,26 +19,26 @@ import { currentVersion, looksKept, readRecord, recordKey, type StoredRecord } f
 import { id, list, object, whole, type Shape } from '../shape';
 import { emptyOf, NO_STUDIO, withRecords } from './studio';
 
-interface Practice extends Identified {
+interface Visit extends Identified {
   readonly studentId: string;
   readonly day: string;
   readonly minutes: number;
 }
 /** A kind of record that comes later: one entry in the table is all it takes. */
-const practice: Kind<Practice> = {
-  plural: 'practice',
+const visit: Kind<Visit> = {
+  plural: 'visits',
   shape: object({ id, studentId: id, day, minutes: whole(0, 720), pieces: list(id, 20) }),
   home: { owner: 'student', ownerId: ({ studentId }) => studentId },
   names: ['piece'],
   problems: ({ minutes, day: on }) =>
     minutes === 0 && on === '2027-01-01' ? [{ pointer: '/minutes', message: 'nobody plays none' }] : [],
 };
-const kinds: KindTable = { ...KINDS, practice };
+const kinds: KindTable = { ...KINDS, visit };
 
 const record = (kind: string, data: Identified): StoredRecord => ({
   kind: kind as RecordKind,
   id: data.id,
-  v: kind === 'practice' ? 1 : currentVersion(kind as RecordKind),
+  v: kind === 'visit' ? 1 : currentVersion(kind as RecordKind),
   revs: ['r'],
   data,
 });
@@ -46,7 +46,7 @@ const all = (demo as unknown as { kind: string; data: Identified }[]).map(({ kin
   record(kind, data),
 );
 const entry = (name: string, studentId: string) =>
-  record('practice', { id: name, studentId, day: '2027-01-19', minutes: 20, pieces: [] } as Identified);
+  record('visit', { id: name, studentId, day: '2027-01-19', minutes: 20, pieces: [] } as Identified);
 const practised = [entry('p1', 'orla'), entry('p2', 'jonah'), entry('p3', 'orla')];
 const records = new Map([...all, ...practised].map((each) => [recordKey(each), each]));
 
@@ -68,15 +68,15 @@ describe('a kind that one entry adds', () => {
     expect(binderOf(entry('p4', 'nobody'), kinds, records)).toBeNull();
     const erased = ownedBy('student/orla', kinds, records);
     expect(erased).toEqual(
-      expect.arrayContaining(['student/orla', 'goal/orla-5', 'practice/p1', 'practice/p3']),
+      expect.arrayContaining(['student/orla', 'goal/orla-5', 'visit/p1', 'visit/p3']),
     );
-    expect(erased).not.toContain('practice/p2');
+    expect(erased).not.toContain('visit/p2');
   });
   test('has its map and its groups in the studio', () => {
     const studio = withRecords(emptyOf(kinds) as never, records.values(), kinds) as unknown as {
-      practice: ReadonlyMap<string, Practice>;
+      visits: ReadonlyMap<string, Visit>;
     };
-    expect(groupOf(studio.practice, ofStudent, 'orla').map((each) => each.id)).toEqual(['p1', 'p3']);
+    expect(groupOf(studio.visits, ofStudent, 'orla').map((each) => each.id)).toEqual(['p1', 'p3']);
   });
 });
 

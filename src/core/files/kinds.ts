@@ -1,4 +1,5 @@
 import type { MarkSheet } from '../marks';
+import type { PracticeEntry } from '../plan';
 import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
 import { problemsOfSet, type RequirementSet } from '../requirements';
@@ -15,6 +16,7 @@ import {
   goalShape,
   lessonShape,
   pieceShape,
+  practiceShape,
   repertoireShape,
   scoreShape,
   settingsShape,
@@ -166,6 +168,16 @@ export const KINDS = {
     shape: repertoireShape,
     home: withStudent,
     names: ['piece'],
+  }),
+  practice: kind<PracticeEntry>()({
+    plural: 'practice',
+    shape: practiceShape,
+    home: withStudent,
+    names: ['goal', 'piece'],
+    problems: ({ goalId, componentId }) =>
+      (goalId === null) === (componentId === null)
+        ? []
+        : [{ pointer: '/componentId', message: 'stands with a goal, and a goal with its component' }],
   }),
   settings: kind<StudioSettings>()({
     plural: 'settings',

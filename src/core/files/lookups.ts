@@ -1,4 +1,5 @@
 import type { MarkSheet } from '../marks';
+import type { PracticeEntry } from '../plan';
 import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
 import type { LessonRecord } from '../students';
@@ -35,3 +36,8 @@ export const entriesOfStudent = (
   { repertoire }: Pick<Studio, 'repertoire'>,
   studentId: string,
 ): readonly RepertoireEntry[] => groupOf(repertoire, ofStudent, studentId);
+
+export const practiceOfStudent = (
+  { practice }: Pick<Studio, 'practice'>,
+  studentId: string,
+): readonly PracticeEntry[] => groupOf(practice, ofStudent, studentId);

@@ -1,5 +1,6 @@
 import { STAGES } from '../effort';
 import { ASSESSORS } from '../marks';
+import { PRACTICE_SOURCES, SUPPORTS } from '../plan';
 import { ENDINGS } from '../programme';
 import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
 import { CONTRASTS } from '../requirements';
@@ -156,6 +157,25 @@ export const lessonShape = object({
   earlier: optional(
     list(object({ state: lessonState, movedTo, cancelledBy: optional(oneOf(['teacher', 'student'])) }), 100),
   ),
+});
+
+export const practiceShape = object({
+  id,
+  studentId: id,
+  goalId: nullable(id),
+  componentId: nullable(id),
+  pieceId: nullable(id),
+  day,
+  minutes: number(0, 720),
+  bars: optional(bars),
+  tempo: optional(whole(1, 999)),
+  slips: optional(whole(0, 999)),
+  clean: optional(whole(0, 999)),
+  mark: optional(whole(0, 10)),
+  company: optional(oneOf(['alone', 'with somebody'])),
+  listenedFor: optional(prose(400, 1)),
+  support: optional(oneOf(SUPPORTS)),
+  source: oneOf(PRACTICE_SOURCES),
 });
 
 export const closureShape = object({

@@ -17,6 +17,8 @@ export {
 export { practiceCard, type CardBlock, type CardDay, type CardRow, type PracticeCard } from './card';
 export type { StageTask } from './stage-task';
 export { latestStart } from './latest-start';
+export { practiceFacts, practiceWeeks, type PracticeFacts, type PracticeWeek } from './practice';
+export { PRACTICE_SOURCES, SUPPORTS, type PracticeEntry } from './practice-entry';
 export {
   eveOf,
   FARTHEST_DAYS,

@@ -155,7 +155,7 @@ function StudentPage({
               <CardOfWeek key={each.goal.id} context={each} isOne={model.goals.length === 1} />
             ))}
         </div>
-        <Suspense>{beside && <Beside studio={studio} student={student} model={model} />}</Suspense>
+        <Suspense>{beside && <Beside ready={ready} student={student} model={model} />}</Suspense>
       </div>
       {forms}
     </>

@@ -6,6 +6,7 @@ import { formatDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { Glyph, Section } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
+import { Practice } from './Practice';
 import { studentBeside } from '../beside-model';
 import type { StudentModel } from '../student-model';
 import css from '../StudentView.module.css';
@@ -15,17 +16,18 @@ const FIRST = 6;
 
 /** Notes, lessons, skills, pieces and results. */
 export function Beside({
-  studio,
+  ready,
   student,
   model,
 }: {
-  readonly studio: ReadyState['studio'];
+  readonly ready: ReadyState;
   readonly student: Student;
   readonly model: StudentModel;
 }) {
+  const { studio } = ready;
   const beside = useMemo(() => studentBeside(studio, student, model.goals), [studio, student, model.goals]);
   return (
-    <aside className={css.side} aria-label="Notes, skills, pieces and results">
+    <aside className={css.side} aria-label="Notes, practice, skills, pieces and results">
       <Section
         title={inTerms('Notes at bars')}
         end={beside.notes.length > 0 ? `${beside.notes.length}` : undefined}
@@ -43,6 +45,7 @@ export function Beside({
           ))}
         </ul>
       </Section>
+      <Practice key={student.id} ready={ready} student={student} goals={model.goals} />
       <Section title="Lessons" end={beside.lessons.length > 0 ? 'with notes, latest first' : undefined}>
         {beside.lessons.length === 0 && <p className={css.soft}>No lesson has a note yet.</p>}
         <ul>

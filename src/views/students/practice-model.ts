@@ -1,0 +1,95 @@
+import { practiceOfStudent, type Studio } from '@/core/files';
+import { practiceFacts, practiceWeeks, type PracticeEntry, type PracticeWeek } from '@/core/plan';
+import type { GoalContext } from '@/core/register';
+import type { Student } from '@/core/students';
+import { addDays, lessonDays, periodsBetween, slotOn, type CalendarDay } from '@/core/time';
+import { valueAt } from '@/core/value-at';
+
+/** Weeks that are looked back on. */
+const WEEKS = 6;
+
+/** What can have been practised. */
+export interface PracticeItem {
+  readonly value: string;
+  readonly label: string;
+  readonly item: Pick<PracticeEntry, 'goalId' | 'componentId' | 'pieceId'>;
+}
+
+/** What a student has reported. */
+export interface PracticeModel {
+  readonly weeks: readonly PracticeWeek[];
+  /** Facts in words, for a talk; empty where nothing was reported. */
+  readonly facts: string;
+  readonly items: readonly PracticeItem[];
+  /** Latest first. */
+  readonly entries: readonly { readonly entry: PracticeEntry; readonly what: string }[];
+}
+
+const NO_ITEM = { goalId: null, componentId: null, pieceId: null } as const;
+/** Practice of nothing in particular, and none at all. */
+export const ANYTHING: PracticeItem = { value: '', label: 'anything', item: NO_ITEM };
+
+/** @param goals - the open ones of the student */
+export function practiceModel(
+  studio: Studio,
+  student: Student,
+  goals: readonly GoalContext[],
+  today: CalendarDay,
+): PracticeModel {
+  const entries = practiceOfStudent(studio, student.id);
+  const items = itemsOf(studio, goals);
+  const labels = new Map(items.map(({ value, label }) => [value, label]));
+  const weeks = practiceWeeks(entries, weeksUntil(student, today));
+  const from = weeks[0]?.from ?? today;
+  const lessons = new Set(lessonDays(student, from, addDays(today, 7), [...studio.closures.values()]));
+  return {
+    weeks,
+    facts: factsWords(practiceFacts(weeks, lessons)),
+    items,
+    entries: [...entries]
+      .sort((a, b) => (a.day < b.day ? 1 : -1))
+      .map((entry) => ({ entry, what: labels.get(valueOf(entry)) ?? titleOf(studio, entry) })),
+  };
+}
+
+const valueOf = ({ goalId, componentId }: Pick<PracticeEntry, 'goalId' | 'componentId'>): string =>
+  goalId === null ? '' : `${goalId} ${componentId ?? ''}`;
+
+const itemsOf = (studio: Studio, goals: readonly GoalContext[]): PracticeItem[] => [
+  ...goals.flatMap(({ goal, level }) =>
+    level.components.map(({ id, letter, name }): PracticeItem => {
+      const choice = (valueAt(goal.programme, id) ?? []).find(({ kind }) => kind === 'piece');
+      const pieceId = choice?.kind === 'piece' ? choice.pieceId : null;
+      const title = pieceId === null ? undefined : studio.pieces.get(pieceId)?.title;
+      const item = { goalId: goal.id, componentId: id, pieceId };
+      return { value: valueOf(item), label: `${letter} ${title ?? name}`, item };
+    }),
+  ),
+  ANYTHING,
+];
+
+const titleOf = ({ pieces }: Studio, { pieceId }: PracticeEntry): string =>
+  (pieceId === null ? undefined : pieces.get(pieceId)?.title) ?? ANYTHING.label;
+
+/** The weeks that were, the one that is on last. */
+function weeksUntil(student: Student, today: CalendarDay) {
+  const slot = slotOn(student, today);
+  const weekday = slot.kind === 'none' ? 0 : slot.weekday;
+  const weeks = periodsBetween(addDays(today, -7 * (WEEKS + 1)), addDays(today, 1), weekday);
+  return weeks.slice(-WEEKS);
+}
+
+function factsWords({
+  reported,
+  touched,
+  longestGap,
+  onlyBeforeLesson,
+}: ReturnType<typeof practiceFacts>): string {
+  if (reported === 0) return '';
+  const days = (count: number) => `${count} ${count === 1 ? 'day' : 'days'}`;
+  return [
+    `Practised on ${days(touched)}`,
+    ...(longestGap !== null && longestGap > 0 ? [`longest gap ${days(longestGap)}`] : []),
+    ...(onlyBeforeLesson ? ['only on the day of the lesson or the day before'] : []),
+  ].join('; ');
+}
