@@ -67,9 +67,7 @@ describe('a kind that one entry adds', () => {
     ]);
     expect(binderOf(entry('p4', 'nobody'), kinds, records)).toBeNull();
     const erased = ownedBy('student/orla', kinds, records);
-    expect(erased).toEqual(
-      expect.arrayContaining(['student/orla', 'goal/orla-5', 'visit/p1', 'visit/p3']),
-    );
+    expect(erased).toEqual(expect.arrayContaining(['student/orla', 'goal/orla-5', 'visit/p1', 'visit/p3']));
     expect(erased).not.toContain('visit/p2');
   });
   test('has its map and its groups in the studio', () => {
