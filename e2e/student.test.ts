@@ -158,10 +158,10 @@ test('practice is noted by day; a week nobody spoke of is not reported, and none
   await sees(page, '2 of 6 weeks reported', section);
   await sees(page, '5 Jan, no practice', section);
   expect(await textOf(page, section)).toContain('0 min');
-  await page.reload({ waitUntil: 'load' });
-  await sees(page, 'Practised on 1 day.', section);
   await kept(page, () => press(page, 'Undo'));
   await sees(page, '1 of 6 weeks reported', section);
+  await page.reload({ waitUntil: 'load' });
+  await sees(page, 'Practised on 1 day.', section);
   await kept(page, () => press(page, 'Remove the practice of 19 January 2027, S Ropewalk Gigue'));
   await sees(page, '0 of 6 weeks reported', section);
   expect(problems).toEqual([]);

@@ -31,7 +31,7 @@ export function servedSo(
     return isBetter;
   };
   look(given);
-  // Gates set by hand and gates that no order can part are more than that in every order.
+  // What is only visited has the same minutes in every order.
   const working = given.filter((at) => (corridors[at]?.low.at(-1) ?? 0) > 0);
   if (working.length <= ALL_ORDERS) {
     for (const order of ordersOf(working)) {

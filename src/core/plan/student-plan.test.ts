@@ -3,6 +3,7 @@ import highsLoader from 'highs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { LevelItem } from '../effort';
 import { linearProgram, quadraticProgram } from '../effort/solver';
+import { proofRuns } from '@/proof-runs';
 import { addDays, dayOfWeek, daysFrom, minutesOn, stopsPractice, type CalendarDay } from '../time';
 import { planCases, TODAY, type PlanCase } from './arbitrary';
 import {
@@ -257,7 +258,7 @@ describe('laws', () => {
         if (before === null) expect(after).toBeNull();
         else if (after) expect(after.peak).toBeGreaterThanOrEqual(before.peak - 1e-9);
       }),
-      { numRuns: 1_000, seed: 3 },
+      { numRuns: proofRuns(1_500), seed: 3 },
     );
   });
   test('a goal less, its weeks kept, never raises it; a goal as two of the same dates changes no load', () => {
@@ -278,7 +279,7 @@ describe('laws', () => {
         parted?.load.forEach((load, week) => expect(load).toBeCloseTo(plan.load[week] ?? NaN, 6));
         expect(parted?.peak).toBeCloseTo(plan.peak, 9);
       }),
-      { numRuns: 400, seed: 5 },
+      { numRuns: proofRuns(1_000), seed: 5 },
     );
   });
 });
