@@ -38,7 +38,6 @@ export function practiceModel(
 ): PracticeModel {
   const entries = practiceOfStudent(studio, student.id);
   const items = itemsOf(studio, goals);
-  const labels = new Map(items.map(({ value, label }) => [value, label]));
   const weeks = practiceWeeks(entries, weeksUntil(student, today));
   const from = weeks[0]?.from ?? today;
   const lessons = new Set(lessonDays(student, from, addDays(today, 7), [...studio.closures.values()]));
@@ -48,28 +47,37 @@ export function practiceModel(
     items,
     entries: [...entries]
       .sort((a, b) => (a.day < b.day ? 1 : -1))
-      .map((entry) => ({ entry, what: labels.get(valueOf(entry)) ?? titleOf(studio, entry) })),
+      .map((entry) => ({ entry, what: whatWords(studio, entry) })),
   };
 }
 
-const valueOf = ({ goalId, componentId }: Pick<PracticeEntry, 'goalId' | 'componentId'>): string =>
-  goalId === null ? '' : `${goalId} ${componentId ?? ''}`;
-
+/** Each part of a goal, and each of its pieces where it has several. */
 const itemsOf = (studio: Studio, goals: readonly GoalContext[]): PracticeItem[] => [
   ...goals.flatMap(({ goal, level }) =>
-    level.components.map(({ id, letter, name }): PracticeItem => {
-      const choice = (valueAt(goal.programme, id) ?? []).find(({ kind }) => kind === 'piece');
-      const pieceId = choice?.kind === 'piece' ? choice.pieceId : null;
-      const title = pieceId === null ? undefined : studio.pieces.get(pieceId)?.title;
-      const item = { goalId: goal.id, componentId: id, pieceId };
-      return { value: valueOf(item), label: `${letter} ${title ?? name}`, item };
+    level.components.flatMap(({ id }) => {
+      const pieces = (valueAt(goal.programme, id) ?? []).flatMap((choice) =>
+        choice.kind === 'piece' ? [choice.pieceId] : [],
+      );
+      return (pieces.length === 0 ? [null] : pieces).map((pieceId): PracticeItem => {
+        const item = { goalId: goal.id, componentId: id, pieceId };
+        return { value: JSON.stringify(item), label: whatWords(studio, item), item };
+      });
     }),
   ),
   ANYTHING,
 ];
 
-const titleOf = ({ pieces }: Studio, { pieceId }: PracticeEntry): string =>
-  (pieceId === null ? undefined : pieces.get(pieceId)?.title) ?? ANYTHING.label;
+/** "S Ropewalk Gigue", as it was when it was noted, also of a goal that is closed or has another piece by now. */
+function whatWords(studio: Studio, { goalId, componentId, pieceId }: PracticeItem['item']): string {
+  const goal = goalId === null ? undefined : studio.goals.get(goalId);
+  const level = studio.sets.get(goal?.setId ?? '')?.levels.find(({ id }) => id === goal?.levelId);
+  const component = level?.components.find(({ id }) => id === componentId);
+  const title = pieceId === null ? undefined : studio.pieces.get(pieceId)?.title;
+  if (goalId === null) return title ?? ANYTHING.label;
+  return [component?.letter, title ?? component?.name ?? 'part of a goal that is gone']
+    .filter(Boolean)
+    .join(' ');
+}
 
 /** The weeks that were, the one that is on last. */
 function weeksUntil(student: Student, today: CalendarDay) {
