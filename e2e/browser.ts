@@ -1,7 +1,7 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll } from 'vitest';
+import { afterAll, beforeAll, expect } from 'vitest';
 import { launch, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 
 export function openBrowser(userDataDir?: string): Promise<Browser> {
@@ -232,7 +232,9 @@ export async function sees(page: Page, text: string | RegExp, selector = 'body')
       flags,
     )
     .catch(async () => {
-      const body = await page.$eval(selector, (each) => each.textContent).catch(() => '(not there)');
+      const body = await page
+        .$eval(selector, (each) => (each as HTMLElement).innerText)
+        .catch(() => '(not there)');
       throw new Error(`does not say ${String(text)}: ${body.replace(/\s+/g, ' ').slice(0, 900)}`);
     });
 }
@@ -272,6 +274,13 @@ export async function downloads(page: Page): Promise<string> {
     browserContextId: page.browserContext().id ?? '',
   });
   return folder;
+}
+
+/** The file that ends so, once it is whole: until then the browser keeps it under another name. */
+export async function savedFile(folder: string, ending: string): Promise<string> {
+  const names = () => readdirSync(folder).filter((name) => name.endsWith(ending));
+  await expect.poll(names, { timeout: WAIT }).toHaveLength(1);
+  return join(folder, String(names()[0]));
 }
 
 /** Every record as the browser keeps it, by kind and id, once the binders of all that is acknowledged are written. */

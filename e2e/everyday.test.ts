@@ -1,7 +1,6 @@
-import { readdirSync } from 'node:fs';
 import type { KeyInput, Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
-import { downloads, fill, kept, openPage, press, sees, useBrowser, visit } from './browser';
+import { downloads, savedFile, fill, kept, openPage, press, sees, useBrowser, visit } from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -179,7 +178,7 @@ const TASKS: readonly Task[] = [
     run: async (hand) => {
       const folder = await downloads(hand.page);
       await hand.find('back up', 'Back up');
-      await expect.poll(() => readdirSync(folder).filter((name) => name.endsWith('.zip'))).toHaveLength(1);
+      await savedFile(folder, '.zip');
     },
   },
 ];

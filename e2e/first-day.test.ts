@@ -1,9 +1,19 @@
 /** A new teacher’s first days, in an empty studio and on a clock that is set. */
-import { readdirSync } from 'node:fs';
-import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
-import { downloads, fill, kept, openPage, pick, press, recordsOf, sees, useBrowser, visit } from './browser';
+import {
+  downloads,
+  savedFile,
+  fill,
+  kept,
+  openPage,
+  pick,
+  press,
+  recordsOf,
+  sees,
+  useBrowser,
+  visit,
+} from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -174,8 +184,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   // The studio file opens on a second computer, from its first page.
   await visit(page, `${baseUrl}/settings`);
   await press(page, 'Save the studio file');
-  await expect.poll(() => readdirSync(folder).length, { timeout: 10_000 }).toBeGreaterThan(0);
-  const file = readdirSync(folder).find((name) => name.endsWith('.studio.zip'));
+  const file = await savedFile(folder, '.studio.zip');
   const records = await recordsOf(page, 'own');
   expect(problems).toEqual([]);
   await page.close();
@@ -184,7 +193,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   await press(second.page, 'Open a studio file');
   await sees(second.page, 'Open a studio file', 'main');
   const input = (await second.page.waitForSelector('input[type="file"]')) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(join(folder, file ?? ''));
+  await input.uploadFile(file);
   const count = Object.keys(records).length;
   await sees(second.page, `It would add ${count} and change 0 records`);
   await press(second.page, `Import ${count} records`);

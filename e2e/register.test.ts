@@ -1,6 +1,7 @@
 import { expect, inject, test } from 'vitest';
 import {
   downloads,
+  savedFile,
   fill,
   kept,
   openPage,
@@ -11,8 +12,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
-import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -145,13 +145,7 @@ test('a requirement file goes out and comes back; a broken one is refused with i
   const folder = await downloads(page);
   await press(page, 'Fairlead Youth Windsaudition, flute, oboe, season 2027');
   await press(page, 'Save as a requirement file');
-  await expect
-    .poll(() => readdirSync(folder).filter((name) => name.endsWith('.json')), { timeout: 5_000 })
-    .toHaveLength(1);
-  const file = join(
-    folder,
-    readdirSync(folder).find((name) => name.endsWith('.json'))!,
-  );
+  const file = await savedFile(folder, '.json');
   const text = readFileSync(file, 'utf8');
 
   await visit(page, `${baseUrl}/library?studio=own`);
@@ -199,10 +193,10 @@ test('a snapshot of the day puts things back; the plan is handed over as a calen
   await sees(page, 'S, D and Y chosen.');
   await visit(page, `${baseUrl}/plan?goal=orla-5`);
   await press(page, 'Save as calendar');
-  await expect
-    .poll(() => readdirSync(folder).filter((name) => name.endsWith('.ics')), { timeout: 5_000 })
-    .toHaveLength(1);
-  const calendar = readFileSync(join(folder, 'Orla Penhallow Level 5 plan spring visit.ics'), 'utf8');
+  const calendar = readFileSync(
+    await savedFile(folder, 'Orla Penhallow Level 5 plan spring visit.ics'),
+    'utf8',
+  );
   expect(calendar.match(/BEGIN:VEVENT/g)?.length).toBeGreaterThan(15);
   expect(calendar).toContain('DTSTART;VALUE=DATE:20270331');
   expect(await textOf(page, 'h1')).toBe('Orla Penhallow');

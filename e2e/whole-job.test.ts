@@ -1,11 +1,11 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
 import { PART, turnTo } from './requirement-page';
 import { openStudioFile } from '../src/core/files';
 import {
   downloads,
+  savedFile,
   fill,
   kept,
   openPage,
@@ -190,7 +190,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await page.goto(`${baseUrl}/settings`);
   await press(page, 'Save the studio file');
   await sees(page, 'last backed up');
-  const file = await waitForFile(folder);
+  const file = await savedFile(folder, '.studio.zip');
   const inside = openStudioFile(new Uint8Array(readFileSync(file)));
   expect(JSON.stringify(inside)).toContain('"Wren Tallow"');
   await press(page, 'Wipe this studio');
@@ -234,15 +234,6 @@ async function pressRow(page: Page, title: string): Promise<void> {
     if (chosen) return;
   }
   throw new Error(`the row of ${title} was pressed, yet is not chosen from`);
-}
-
-async function waitForFile(folder: string): Promise<string> {
-  for (let tries = 0; tries < 100; tries += 1) {
-    const name = readdirSync(folder).find((each) => each.endsWith('.studio.zip'));
-    if (name !== undefined) return join(folder, name);
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error('no file was saved');
 }
 
 test('the main steps on the demo: the register decides, the plan answers, a mark counts, undo takes back', async () => {
