@@ -111,6 +111,7 @@ export const setShape = object({
   catalogue: list(object({ pieceId: id, rank: whole(1, 50) }), 5_000),
   schemes: list(schemeShape, 60, 1),
   earlierSchemes: optional(list(schemeShape, 400)),
+  tempoBands: optional(object({ slowBelow: number(1, 1_000), fastFrom: number(1, 1_000) })),
   levels: list(
     object({
       id,

@@ -50,7 +50,7 @@ export function bestProgrammes(
     const of = new Map<SearchPiece, number>();
     for (const { choices } of slots)
       for (const { place } of choices) {
-        const value = contrastValue(place.piece, aspect);
+        const value = contrastValue(place.piece, aspect, compiled.tempoBands);
         if (value !== null && !names.has(value)) names.set(value, names.size);
         of.set(place, value === null ? -1 : (names.get(value) ?? -1));
       }

@@ -80,7 +80,7 @@ export function integerProgram(
     });
   // The first value of a contrast brings nothing.
   contrasts.forEach(({ in: aspect, points }, number) => {
-    const values = valuesOf(`v${number}`, ({ piece }) => contrastValue(piece, aspect));
+    const values = valuesOf(`v${number}`, ({ piece }) => contrastValue(piece, aspect, compiled.tempoBands));
     binaries.push(`o${number}`);
     goal.push([-points, `o${number}`]);
     for (const value of values) {

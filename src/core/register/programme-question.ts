@@ -322,7 +322,9 @@ export function reasonsOf(
         ]
       : []),
     ...question.contrasts.flatMap(({ in: aspect, points }) => {
-      const values = new Set(places.flatMap(({ piece }) => contrastValue(piece, aspect) ?? []));
+      const values = new Set(
+        places.flatMap(({ piece }) => contrastValue(piece, aspect, question.entry.set.tempoBands) ?? []),
+      );
       return values.size > 1
         ? [
             {

@@ -83,6 +83,10 @@ const withOwn = (a: readonly string[], b: readonly string[], o: readonly string[
     level: { ...base.level, components: [...base.level.components, own] },
   };
 };
+const inBands = (slowBelow: number, fastFrom: number, base: Entry): Entry => ({
+  ...base,
+  set: { ...base.set, tempoBands: { slowBelow, fastFrom } },
+});
 const year = (group: number, from = '2026-09-01') => ({
   student: { birthDate: day('2012-09-30'), levelsHeld: [], schoolYear: { year: group, from: day(from) } },
 });
@@ -153,6 +157,13 @@ test.each<[Rule, Entry, RuleStatus, string]>([
     'A1 slow, B1 slow: slow appears twice. Change one of the two.',
   ],
   [contrast('tempo', 'any'), entry(['a1', 'a2'], ['b1']), 'met', 'A1 slow, A2 fast, B1 slow.'],
+  [
+    contrast('tempo', 'all'),
+    inBands(50, 133, entry(['a2'], ['b1'])),
+    'unmet',
+    'A2 moderate, B1 moderate: moderate appears twice. Change one of the two.',
+  ],
+  [contrast('tempo', 'all'), inBands(61, 132, entry(['a2'], ['b1'])), 'met', 'A2 fast, B1 slow.'],
   [contrast('tempo', 'all'), entry(['a2'], ['b2']), 'undecided', 'A2 fast. Not known of B2.'],
   [
     contrast('metre', 'any'),

@@ -1,5 +1,5 @@
 import type { Piece } from '../repertoire';
-import { choiceCount, choosesPieces, listedPieces } from './requirement-set';
+import { choiceCount, choosesPieces, listedPieces, type TempoBands } from './requirement-set';
 import { compiledParts, knownOf, looksAtPieces, search, type Rule } from './rules';
 import type { CompiledParts, SearchFacts, SearchPiece } from './search-parts';
 import type { Level, RequirementSet } from './with-rules';
@@ -27,6 +27,8 @@ export interface CompiledLevel {
   readonly level: Level;
   readonly slots: readonly SearchSlot[];
   readonly rules: readonly CompiledRule[];
+  /** What the set calls slow and fast. */
+  readonly tempoBands: TempoBands | undefined;
 }
 
 /**
@@ -61,6 +63,7 @@ export function compileLevel(
   return {
     level,
     slots,
+    tempoBands: set.tempoBands,
     rules: rules.map((rule, index) => ({
       rule,
       ...compiledParts(rule, (place) => place.facts[index], slotOf),

@@ -1,13 +1,13 @@
 import { inTerms } from '../terms';
 import { metreKind, noteLength, parseMetre } from '../music';
 import type { Piece } from '../repertoire';
+import type { TempoBands } from './requirement-set';
 
 export const CONTRASTS = ['tempo', 'period', 'character', 'metre', 'key'] as const;
 export type Contrast = (typeof CONTRASTS)[number];
 
-/** Below 76 beats a minute slow, from 108 fast. Our choice, because the words printed over pieces change about there. */
-const SLOW_BELOW = 76;
-const FAST_FROM = 108;
+/** Where a set says nothing. Our choice, because the words printed over pieces change about there. */
+export const ASSUMED_BANDS: TempoBands = { slowBelow: 76, fastFrom: 108 };
 
 const plain = (text: string) => text.trim().replace(/\s+/g, ' ').toLocaleLowerCase('en');
 
@@ -23,13 +23,18 @@ function beatsPerMinute({ tempo, metre }: Piece): number | null {
 /**
  * What a piece brings to a contrast: two pieces contrast when these differ. Null when the fact is unknown.
  * A metre is its kind and its upper figure, so 3/4 and 3/8 are one metre; a tempo is slow, moderate or fast.
+ * @param bands - of the set that asks
  */
-export function contrastValue(piece: Piece, contrast: Contrast): string | null {
+export function contrastValue(
+  piece: Piece,
+  contrast: Contrast,
+  { slowBelow, fastFrom }: TempoBands = ASSUMED_BANDS,
+): string | null {
   switch (contrast) {
     case 'tempo': {
       const beats = beatsPerMinute(piece);
       if (beats === null) return null;
-      return beats < SLOW_BELOW ? 'slow' : beats < FAST_FROM ? 'moderate' : 'fast';
+      return beats < slowBelow ? 'slow' : beats < fastFrom ? 'moderate' : 'fast';
     }
     case 'metre': {
       if (piece.metre === null) return null;

@@ -26,6 +26,7 @@ export {
   type Graded,
   type ScaleRow,
   type Session,
+  type TempoBands,
 } from './requirement-set';
 export {
   asksTheStudent,
@@ -75,7 +76,7 @@ export {
   type CommonLevels,
 } from './common-level';
 export { crosswalk, familyLevels, type CrosswalkPlace, type CrosswalkRow } from './crosswalk';
-export { contrastValue, CONTRASTS, type Contrast } from './contrast';
+export { ASSUMED_BANDS, contrastValue, CONTRASTS, type Contrast } from './contrast';
 export { forInstrument, type ForInstrument } from './for-instrument';
 export { copySet, familyFor, ofInstrument, type CopyWish } from './copy';
 export { levelNamed, levelsToHold, type NamedLevel } from './held-level';

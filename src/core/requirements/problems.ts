@@ -23,6 +23,8 @@ export function problemsOfSet(set: RequirementSet, pieceIds: ReadonlySet<string>
   if (edition.from > edition.to) say('edition.to', 'the edition ends before it begins');
   if (edition.overlapTo !== null && edition.overlapTo < edition.to)
     say('edition.overlapTo', 'the overlap ends before the edition does');
+  if (set.tempoBands && set.tempoBands.slowBelow > set.tempoBands.fastFrom)
+    say('tempoBands.fastFrom', 'a tempo would be slow and fast at once');
   for (const [path, ids] of [
     ['levels', set.levels.map((level) => level.id)],
     ['sessions', set.sessions.map((session) => session.id)],

@@ -10,6 +10,12 @@ export interface Edition {
   readonly overlapTo: CalendarDay | null;
 }
 
+/** Beats of the metre a minute: below the first a tempo is slow, from the second it is fast, moderate between. */
+export interface TempoBands {
+  readonly slowBelow: number;
+  readonly fastFrom: number;
+}
+
 export interface Session {
   readonly id: string;
   readonly name: string;
@@ -117,6 +123,8 @@ export interface SetOf<R = unknown> {
   readonly schemes: readonly MarkScheme[];
   /** Versions of its schemes that sheets may have been marked under before; left out when there are none. */
   readonly earlierSchemes?: readonly MarkScheme[];
+  /** What counts as slow and as fast where pieces must contrast in tempo; left out as long as it is assumed. */
+  readonly tempoBands?: TempoBands;
   readonly levels: readonly LevelOf<R>[];
   readonly sessions: readonly Session[];
 }

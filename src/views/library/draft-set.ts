@@ -1,12 +1,14 @@
 import { inTerms } from '@/core/terms';
 import { parseBars } from '@/core/music';
 import {
+  ASSUMED_BANDS,
   familyFor,
   ofInstrument,
   problemsOfSet,
   type Component,
   type ComponentSource,
   type RequirementSet,
+  type TempoBands,
 } from '@/core/requirements';
 import { calendarDay, isCalendarDay } from '@/core/time';
 import { blankDraft, type Draft, type DraftComponent, type DraftLevel } from './draft';
@@ -46,6 +48,7 @@ export function setOfDraft(
   if (Object.keys(problems).length > 0) return { ok: false, problems };
   const shared = sharedSchemes(schemes, draft);
   const { before } = draft;
+  const bands = bandsOf(draft);
   const set: RequirementSet = {
     id: before?.id ?? newId(),
     kind: draft.kind,
@@ -59,6 +62,7 @@ export function setOfDraft(
       overlapTo: dayOrNull(draft.overlapTo),
     },
     catalogue: before?.catalogue ?? [],
+    ...(bands && { tempoBands: bands }),
     schemes: shared.schemes,
     levels: levels.map(({ level }, at) => ({ ...level, schemeId: shared.ids[at] ?? '' })),
     sessions: draft.sessions.map((session) => ({
@@ -101,6 +105,8 @@ export function levelToCheck(
       from: blank.from,
       to: blank.to,
       overlapTo: '',
+      slowBelow: '',
+      fastFrom: '',
       levels: draft.levels
         .filter(({ id }) => id === levelId)
         .map((level) => ({
@@ -127,7 +133,25 @@ function checkHead(draft: Draft, need: Need): void {
     draft.overlapTo === '' || (isCalendarDay(draft.overlapTo) && draft.overlapTo >= draft.to),
     'Empty, or a day after the last.',
   );
+  const bands = bandsOf(draft);
+  if (!bands) return;
+  const isTempo = (figure: number) => figure >= 1 && figure <= 1_000;
+  need('slowBelow', isTempo(bands.slowBelow), 'Beats a minute, from 1 to 1,000.');
+  need(
+    'fastFrom',
+    isTempo(bands.fastFrom) && bands.fastFrom >= bands.slowBelow,
+    `From ${bands.slowBelow} to 1,000: no tempo is slow and fast at once.`,
+  );
 }
+
+/** What counts as slow and fast where either was typed; what was not is assumed. */
+const bandsOf = ({ slowBelow, fastFrom }: Draft): TempoBands | null =>
+  slowBelow.trim() === '' && fastFrom.trim() === ''
+    ? null
+    : {
+        slowBelow: slowBelow.trim() === '' ? ASSUMED_BANDS.slowBelow : Number(slowBelow),
+        fastFrom: fastFrom.trim() === '' ? ASSUMED_BANDS.fastFrom : Number(fastFrom),
+      };
 
 /** A piece that is being typed would be lost if the requirement were saved without it. */
 function checkRows(draft: Draft, need: Need): void {

@@ -34,6 +34,9 @@ export interface Draft {
   readonly from: string;
   readonly to: string;
   readonly overlapTo: string;
+  /** Beats a minute, as typed; empty for what is assumed. */
+  readonly slowBelow: string;
+  readonly fastFrom: string;
   readonly levels: readonly DraftLevel[];
   readonly marks: DraftMarks;
   readonly sessions: readonly DraftSession[];
@@ -208,18 +211,23 @@ export const blankDraft = (today: string): Draft => ({
   from: `${today.slice(0, 4)}-01-01`,
   to: `${Number(today.slice(0, 4)) + 2}-12-31`,
   overlapTo: '',
+  slowBelow: '',
+  fastFrom: '',
   levels: [blankLevel('level-1', 1)],
   marks: BLANK_MARKS,
   sessions: [blankSession('session-1')],
   pieces: {},
 });
 
+/** What earlier versions of the program did not know of. */
+type Later = 'pieces' | 'copyOf' | 'slowBelow' | 'fastFrom';
+
 /** A draft as an earlier version of the program kept it, with what it did not know of yet. */
-export const wholeDraft = (
-  kept: Omit<Draft, 'pieces' | 'copyOf'> & Partial<Pick<Draft, 'pieces' | 'copyOf'>>,
-): Draft => ({
+export const wholeDraft = (kept: Omit<Draft, Later> & Partial<Pick<Draft, Later>>): Draft => ({
   ...kept,
   copyOf: kept.copyOf ?? null,
+  slowBelow: kept.slowBelow ?? '',
+  fastFrom: kept.fastFrom ?? '',
   pieces: kept.pieces ?? {},
   levels: kept.levels.map((level) => ({
     ...level,
@@ -240,6 +248,8 @@ export function draftOf(set: RequirementSet, copyOf: string | null = null): Draf
     from: set.edition.from,
     to: set.edition.to,
     overlapTo: set.edition.overlapTo ?? '',
+    slowBelow: String(set.tempoBands?.slowBelow ?? ''),
+    fastFrom: String(set.tempoBands?.fastFrom ?? ''),
     levels: set.levels.map((level) => draftOfLevel(level, schemeOf(set, level))),
     marks: first ? draftOfMarks(schemeOf(set, first), first) : BLANK_MARKS,
     sessions: set.sessions.map((session) => ({

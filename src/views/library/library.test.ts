@@ -124,6 +124,24 @@ describe('a requirement typed in forms', () => {
     ]);
   });
 
+  test.each([
+    ['', '', undefined],
+    [' 60', '', { slowBelow: 60, fastFrom: 108 }],
+    ['', '120', { slowBelow: 76, fastFrom: 120 }],
+    ['', '75', 'fastFrom'],
+    ['0', '90', 'slowBelow'],
+    ['slow', '90', 'slowBelow'],
+  ] as const)('slow below %j and fast from %j', (slowBelow, fastFrom, bands) => {
+    const result = read({ ...draft, slowBelow, fastFrom });
+    if (typeof bands === 'string')
+      expect(result).toMatchObject({ ok: false, problems: { [bands]: expect.any(String) } });
+    else if (!result.ok) throw new Error(JSON.stringify(result.problems));
+    else {
+      expect(validateData('set', result.set)).toMatchObject({ ok: true });
+      expect(result.set.tempoBands).toEqual(bands);
+    }
+  });
+
   test.each(demoFiles().map((file) => [`${file.set.name} ${file.set.edition.name}`, file] as const))(
     '%s, opened to be changed and saved as it is, is the same to the last mark',
     (_, { set, pieces }) => {

@@ -31,9 +31,9 @@ export const contrast = ruleModule<ContrastRule>()({
     rule.between === 'all'
       ? `Every piece contrasts with every other in ${rule.in}`
       : `Two pieces contrast in ${rule.in}`,
-  check: (rule, _, slots) => {
+  check: (rule, { set }, slots) => {
     const chosen = chosenOf(slots);
-    const valueOf = (piece: Piece) => contrastValue(piece, rule.in);
+    const valueOf = (piece: Piece) => contrastValue(piece, rule.in, set.tempoBands);
     const values = chosen.map((piece) => ({ title: piece.title, value: valueOf(piece) }));
     const known = values.flatMap(({ value }) => value ?? []);
     const open = openOf(slots);
@@ -60,7 +60,7 @@ export const contrast = ruleModule<ContrastRule>()({
     between: choice('Between', ['any', 'all'], 'some two pieces, or every two'),
   },
   search: {
-    fact: (rule, piece) => contrastValue(piece, rule.in),
+    fact: (rule, piece, _, set) => contrastValue(piece, rule.in, set.tempoBands),
     unknown: () => null,
     openByPieces: () => true,
     compile: (rule, fact) =>

@@ -1,3 +1,4 @@
+import { ASSUMED_BANDS } from '@/core/requirements';
 import { FieldRow, SelectField, TextField } from '@/ui';
 import type { Draft } from '../draft';
 
@@ -71,6 +72,22 @@ export function AboutFields({
           onChange={(overlapTo) => onChange({ overlapTo })}
           error={problem('overlapTo')}
           hint="last day beside the next edition"
+        />
+      </FieldRow>
+      <FieldRow>
+        <TextField
+          label="Slow below, beats a minute"
+          value={draft.slowBelow}
+          onChange={(slowBelow) => onChange({ slowBelow })}
+          error={problem('slowBelow')}
+          hint={`${ASSUMED_BANDS.slowBelow} where empty; for contrasts in tempo`}
+        />
+        <TextField
+          label="Fast from, beats a minute"
+          value={draft.fastFrom}
+          onChange={(fastFrom) => onChange({ fastFrom })}
+          error={problem('fastFrom')}
+          hint={`${ASSUMED_BANDS.fastFrom} where empty`}
         />
       </FieldRow>
     </>

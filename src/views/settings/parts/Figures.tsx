@@ -1,4 +1,5 @@
 import type { StudioSettings } from '@/core/files';
+import { ASSUMED_BANDS } from '@/core/requirements';
 import { changeSettings } from '@/store';
 import { Button, Section, Table } from '@/ui';
 import { NumberField } from '../../shell/NumberField';
@@ -50,6 +51,11 @@ export function Figures({ settings }: { readonly settings: StudioSettings }) {
           })}
         </Table>
       ))}
+      <p>
+        Where pieces must contrast in tempo, below {ASSUMED_BANDS.slowBelow} beats a minute is assumed to be
+        slow and from {ASSUMED_BANDS.fastFrom} to be fast. Each requirement has fields of its own for the two,
+        beside its edition.
+      </p>
     </Section>
   );
 }
