@@ -152,11 +152,11 @@ test('the whole job from an empty studio: requirement, list, student, programme,
 
   await page.goto(`${baseUrl}/plan`);
   await sees(page, 'Practice card');
-  const before = await textOf(page, '[aria-label="Practice card"] tfoot');
+  const before = await textOf(page, '[aria-label="Practice card"] tbody');
   await kept(page, () => press(page, 'No practice this week'));
   await sees(page, 'Restore this week');
   await kept(page, () => press(page, 'Restore this week'));
-  await sees(page, before.slice(0, 40), '[aria-label="Practice card"] tfoot');
+  await sees(page, before.slice(0, 40), '[aria-label="Practice card"] tbody');
 
   await page.goto(`${baseUrl}/readiness`);
   await sees(page, 'not marked yet', '[data-testid="readiness-A"]');
@@ -248,19 +248,19 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
   await sees(page, 'Valid 1 January 2022 to 28 February 2027; the session is on 31 March 2027.');
 
   await visit(page, `${baseUrl}/plan?goal=orla-5`);
-  const minutes = await textOf(page, '[aria-label="Practice card"] tfoot');
-  await press(page, 'D, notes gate, 3 February 2027, to come');
-  await kept(page, () => fill(page, 'Move to the week of', '2027-02-17'));
+  const minutes = await textOf(page, '[aria-label="Practice card"] tbody');
+  await press(page, 'D, notes gate, 3 February 2027, set by hand, to come');
+  await kept(page, () => fill(page, 'Set to the week of', '2027-01-27'));
   await page.waitForFunction(
     (old) =>
-      (document.querySelector('[aria-label="Practice card"] tfoot')?.textContent ?? '')
+      (document.querySelector('[aria-label="Practice card"] tbody')?.textContent ?? '')
         .replace(/\s+/g, ' ')
         .trim() !== old,
     {},
     minutes,
   );
   await kept(page, () => press(page, 'Undo'));
-  await sees(page, minutes, '[aria-label="Practice card"] tfoot');
+  await sees(page, minutes, '[aria-label="Practice card"] tbody');
 
   await visit(page, `${baseUrl}/plan?goal=teodor-chair`);
   await sees(page, /20 Jan to 26 Jan holds 146 minutes of work in 125: 21 minutes a week too many\./);

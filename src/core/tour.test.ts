@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import tarrin from '../demo/tarrin-flute-2026.json';
 import { readRequirementFile } from './files';
 import { readSheet, standing } from './marks';
-import { planPreparation, practiceCard } from './plan';
+import { practiceCard, prepare } from './plan';
 import { entryOf, NEW_GOAL_PLAN, withChoice, type Goal } from './programme';
 import { readinessOf } from './readiness';
 import { checkProgramme, explainRule, findLevel, findSession, schemeOf, stretchOf } from './requirements';
@@ -76,24 +76,27 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
   ).toBe('6:52; 1:08 to spare.');
 
   // The preparation back from the session, levelled exactly; the first week as a card of whole blocks.
-  const planned = planPreparation({
-    goal,
+  const prepared = prepare({
     student,
-    stretch: stretchOf(student, set, level, { common: {}, sets: [set] }),
-    level,
-    session,
+    goals: [
+      {
+        goal,
+        stretch: stretchOf(student, set, level, { common: {}, sets: [set] }),
+        level,
+        session,
+        criteriaWeeks: 2,
+      },
+    ],
     pieces,
     closures: [],
     effort: DEFAULT_EFFORT,
+    evidence: { practice: [], cards: [] },
     today,
   });
-  if (!planned.ok) throw new Error(planned.why.kind);
-  const card = practiceCard(planned.plan, 0);
-  expect([planned.plan.weeks.length, planned.plan.feasible, card.minutes <= card.available]).toEqual([
-    10,
-    true,
-    true,
-  ]);
+  const plan = prepared.whole;
+  if (!plan) throw new Error('no plan');
+  const card = practiceCard(plan, 0);
+  expect([plan.weeks.length, plan.feasible, card.minutes <= card.available]).toEqual([10, true, true]);
 
   // One component heard: readiness says where it stands, and what has no evidence yet.
   const sheet = {
@@ -116,7 +119,7 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
     scheme,
     standing(scheme, [sheet]),
     [readSheet(scheme, [], sheet)],
-    planned.plan,
+    plan,
     today,
   );
   expect(readiness.components[0]).toMatchObject({ mark: 17, maxMark: 24, age: 0 });

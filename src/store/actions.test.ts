@@ -162,7 +162,7 @@ const ACTIONS: readonly (readonly [string, () => Promise<unknown>, (of: Studio) 
   ],
   [
     'a gate moved',
-    () => setGate('orla-5', 's', 'learn', { movedTo: day('2027-02-10') }),
+    () => setGate('orla-5', { componentId: 's' }, 'learn', { movedTo: day('2027-02-10') }),
     (of) => orla(of).plan.gates.find((gate) => gate.componentId === 's' && gate.stage === 'learn')?.movedTo,
     '2027-02-10',
   ],

@@ -91,6 +91,25 @@ export const setPracticeMinutes = (
     return [{ kind: 'student', data }];
   });
 
+/** So many minutes more on each day on which there is practice. */
+export const addPracticeMinutes = (id: string, more: number): Promise<boolean> =>
+  act('change the practice minutes', ({ students }) => {
+    const student = students.get(id);
+    if (!student) return [];
+    const add = (minutes: number) => (minutes > 0 ? minutes + more : minutes);
+    const { minutesOfDays, minutesByWeekday } = student;
+    const data: Student = {
+      ...student,
+      minutesByWeekday: minutesByWeekday.map(add),
+      ...(minutesOfDays && {
+        minutesOfDays: Object.fromEntries(
+          Object.entries(minutesOfDays).map(([day, minutes]) => [day, add(minutes)]),
+        ),
+      }),
+    };
+    return [{ kind: 'student', data }];
+  });
+
 /** Sharing is mutual: whoever is named names back, and a partner dropped or taken over names nobody. */
 function partnerEdits(studio: Studio, student: Student): Edit[] {
   return [...studio.students.values()].flatMap((other): Edit[] => {

@@ -9,6 +9,7 @@ import {
   withoutChoice,
   withProgramme,
   type Ending,
+  type GateState,
   type Goal,
   type GoalPlan,
   type GoalResult,
@@ -156,14 +157,21 @@ const changePlan = (action: string, id: string, change: (plan: GoalPlan) => Part
 
 export const setGate = (
   id: string,
-  componentId: string,
+  /** The piece only where the component has several. */
+  { componentId, pieceId = null }: { readonly componentId: string; readonly pieceId?: string | null },
   stage: Stage,
   change: { readonly movedTo?: CalendarDay | null; readonly passedOn?: CalendarDay | null },
 ): Promise<boolean> =>
-  changePlan(change.passedOn === undefined ? 'move a gate' : 'pass a gate', id, ({ gates }) => {
-    const same = (gate: { componentId: string; stage: Stage }) =>
-      gate.componentId === componentId && gate.stage === stage;
-    const before = gates.find(same) ?? { componentId, stage, movedTo: null, passedOn: null };
+  changePlan(change.passedOn === undefined ? 'set a gate' : 'pass a gate', id, ({ gates }) => {
+    const same = (gate: GateState) =>
+      gate.componentId === componentId && gate.stage === stage && (gate.pieceId ?? null) === pieceId;
+    const before: GateState = gates.find(same) ?? {
+      componentId,
+      ...(pieceId !== null && { pieceId }),
+      stage,
+      movedTo: null,
+      passedOn: null,
+    };
     return { gates: [...gates.filter((gate) => !same(gate)), { ...before, ...change }] };
   });
 
@@ -171,6 +179,9 @@ export const shutWeek = (id: string, from: CalendarDay, shut: boolean): Promise<
   changePlan(shut ? 'no practice this week' : 'restore this week', id, ({ shutWeeks }) => ({
     shutWeeks: shut ? [...new Set([...shutWeeks, from])].sort() : shutWeeks.filter((day) => day !== from),
   }));
+
+export const setCriteriaWeeks = (id: string, criteriaWeeks: number): Promise<boolean> =>
+  changePlan('set the weeks for performing', id, () => ({ criteriaWeeks }));
 
 export const setMinutes = (id: string, componentId: string, minutes: number | null): Promise<boolean> =>
   changePlan('set the minutes of a piece', id, ({ minutes: before }) => ({

@@ -10,6 +10,7 @@ export * from './library-actions';
 export * from './score-actions';
 export * from './practice-actions';
 export * from './shelf-actions';
+export * from './own-skill-actions';
 export * from './skill-actions';
 export { erasedStudents } from './erased';
 export { exportStudio, importPreview, lastBackup, takeImport } from './backup-when-used';

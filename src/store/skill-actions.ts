@@ -1,16 +1,11 @@
-import { mergeEdit } from '@/core/files';
 import {
   emptyBook,
   instrumentKey,
-  withoutSkill,
-  withSkill,
   type Evidence,
   type InstrumentFamily,
-  type Skill,
   type SkillBook,
 } from '@/core/skills';
 import type { CalendarDay } from '@/core/time';
-import type { FormOutcome } from './forms';
 import { act } from './studio-store';
 
 const changeBook = (action: string, id: string, change: (book: SkillBook) => Partial<SkillBook>) =>
@@ -54,27 +49,3 @@ export const nameFamily = (instrument: string, family: InstrumentFamily): Promis
       },
     },
   ]);
-
-/**
- * A skill of the teacher's own, as it was changed since the form was opened. A map that would not be sound keeps nothing;
- * the dialog has named the problem before.
- */
-export async function saveOwnSkill(skill: Skill, opened: Skill | null): Promise<FormOutcome<Skill>> {
-  const found: { outcome: FormOutcome<Skill> } = { outcome: { kind: 'kept' } };
-  await act('save a skill', ({ settings }) => {
-    const current = settings.ownSkills.find(({ id }) => id === skill.id) ?? opened;
-    const { merged, clashes } =
-      opened && current ? mergeEdit(opened, current, skill) : { merged: skill, clashes: [] };
-    if (clashes.length > 0 && current) found.outcome = { kind: 'clash', clashes, current };
-    const next = withSkill(settings.ownSkills, merged);
-    return clashes.length === 0 && next.ok
-      ? [{ kind: 'settings', data: { ...settings, ownSkills: next.value } }]
-      : [];
-  });
-  return found.outcome;
-}
-export const removeOwnSkill = (id: string): Promise<boolean> =>
-  act('remove a skill', ({ settings }) => {
-    const next = withoutSkill(settings.ownSkills, id);
-    return next.ok ? [{ kind: 'settings', data: { ...settings, ownSkills: next.value } }] : [];
-  });

@@ -8,7 +8,7 @@ export const GLYPHS = [
   'mock planned',
   'official',
   'gate',
-  'gate moved',
+  'gate set',
   'gate passed',
   'gate waiting',
   'half',
@@ -42,18 +42,8 @@ export function GlyphShape({ name }: { readonly name: GlyphName }) {
       );
     case 'gate':
       return <rect x={-5} y={-5} width={10} height={10} className={css.open} strokeWidth={1.6} />;
-    case 'gate moved':
-      return (
-        <rect
-          x={-5}
-          y={-5}
-          width={10}
-          height={10}
-          className={css.ghost}
-          strokeWidth={1.3}
-          strokeDasharray="2 2"
-        />
-      );
+    case 'gate set':
+      return <rect x={-5} y={-5} width={10} height={10} className={css.open} strokeWidth={3.4} />;
     case 'gate passed':
       return (
         <>

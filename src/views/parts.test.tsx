@@ -8,6 +8,7 @@ import { calendarDay as day, lessonDays } from '@/core/time';
 import { press, standInForTheBrowser, type } from '@/ui/test-dom';
 import { CriterionRow } from './mark/parts/CriterionRow';
 import { History } from './mark/parts/History';
+import { systemsOf } from './plan/stave-model';
 import { PlanTable } from './plan/parts/PlanTable';
 import { PracticeCardTable } from './plan/parts/PracticeCardTable';
 import { CandidateList } from './programme/parts/CandidateList';
@@ -218,10 +219,17 @@ describe('Mark', () => {
 });
 
 describe('Plan', () => {
-  const plan = contextOf('orla-5').plan!;
+  const plan = contextOf('orla-5').whole!;
   test('the table says what the stave draws: every week with its lesson, minutes, gates and the marks heard in it', () => {
     const context = contextOf('orla-5');
-    render(<PlanTable context={context} plan={plan} closures={[...studio.closures.values()]} />);
+    render(
+      <PlanTable
+        student={context.student}
+        systems={systemsOf(plan, [context], (each) => each.plan)}
+        plan={plan}
+        closures={[...studio.closures.values()]}
+      />,
+    );
     const rows = within(screen.getByRole('table', { hidden: true })).getAllByRole('row', { hidden: true });
     const past = Math.min(8, plan.now);
     expect(rows).toHaveLength(past + plan.weeks.length + 1);

@@ -99,6 +99,7 @@ describe('Register', () => {
       kind: 'gate',
       ...common,
       componentId: 'a',
+      pieceId: null,
       letter: 'A',
       stage: 'learn',
       moveTo: day('2027-01-27'),

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { calendarDay } from '@/core/time';
 import { totalModel, typedMark } from './mark/mark-model';
 import { calendarEvents } from './plan/save-calendar';
-import { geometryOf, marksOf } from './plan/stave-model';
+import { geometryOf, marksOf, systemsOf } from './plan/stave-model';
 import { candidatesOf } from './programme/programme-model';
 import { contextsOfDay, miniLines, registerModel } from './register/register-model';
 import { contextOf, studio, today } from './test-studio';
@@ -38,11 +38,12 @@ test('the total in words and on the ruler', () => {
 
 describe('the preparation stave', () => {
   const context = contextOf('orla-5');
-  const plan = context.plan!;
+  const plan = context.whole!;
+  const systems = systemsOf(plan, [context], (each) => each.plan);
   test.each([700, 968, 1224, 1624])(
     'fits a room of %i px, or scrolls with weeks that can be pressed',
     (room) => {
-      const geometry = geometryOf(plan, room);
+      const geometry = geometryOf(plan, systems, room);
       expect(geometry.weekWidth).toBeGreaterThanOrEqual(46);
       if (geometry.weekWidth > 46) expect(geometry.width).toBeLessThanOrEqual(room + 1);
       expect(geometry.x(plan.now)).toBe(geometry.today);
@@ -50,7 +51,7 @@ describe('the preparation stave', () => {
     },
   );
   test('marks of one week stand apart and left of today', () => {
-    const geometry = geometryOf(plan, 1224);
+    const geometry = geometryOf(plan, systems, 1224);
     for (const item of plan.items) {
       const marks = marksOf(context, plan, item, geometry);
       marks.forEach((mark, at) => {
@@ -60,7 +61,7 @@ describe('the preparation stave', () => {
     }
   });
   test('as calendar: the session, its closing, the lessons and the gates to come', () => {
-    const events = calendarEvents(context, plan, today, [...studio.closures.values()]);
+    const events = calendarEvents(context.student, [context], plan, today, [...studio.closures.values()]);
     expect(events[0]).toMatchObject({
       title: 'Orla Penhallow: Tarrin Board Level 5, spring visit',
       day: '2027-03-31',

@@ -15,8 +15,11 @@ export interface EffortSettings {
   readonly visitMinutes: number;
   /** Minutes a visit has before the week has another one; left out as long as it is assumed, as are those below. */
   readonly blockMinutes?: number;
-  /** Weeks before the session kept for performing the finished piece. */
+  /** Weeks before the session kept for performing the finished piece, and those before a recording or a recital. */
   readonly performWeeks?: number;
+  readonly shortPerformWeeks?: number;
+  /** Weeks before the date in which it is decided whether to go. */
+  readonly goNoGoWeeks?: number;
   /** Percent of the final tempo at which the tempo ladder starts. */
   readonly securePercent?: number;
   /** Minutes a new skill takes, and how many more for each stage of the map it stands on. */
@@ -34,6 +37,8 @@ export interface EffortSettings {
 export const ASSUMED_EFFORT = {
   blockMinutes: 5,
   performWeeks: 2,
+  shortPerformWeeks: 1,
+  goNoGoWeeks: 2,
   securePercent: 70,
   skillMinutes: 40,
   skillStageMinutes: 10,

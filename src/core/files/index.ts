@@ -90,3 +90,4 @@ export { formatStudioFile, parseStudioFile, type StudioFile } from './studio-fil
 export { openStudioFile, packStudioFile } from './studio-zip';
 export { formatCsv, guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
 export { newerVersion, parseJson, pointerOf, validate, type Problem } from './validate';
+export { problemsOfRecord } from './whole-check';

@@ -4,7 +4,7 @@ import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
 import { problemsOfSet, type RequirementSet } from '../requirements';
 import type { KeptScore } from '../score';
-import { explainMapProblem, mapWith, problemsOfMap, type SkillBook } from '../skills';
+import type { SkillBook } from '../skills';
 import type { LessonRecord, Student } from '../students';
 import type { Closure } from '../time';
 import { goalTo2, scoreTo2, setTo2, settingsTo2, settingsTo3, studentTo2, type Step } from './migrations';
@@ -186,12 +186,6 @@ export const KINDS = {
     home: { binder: () => 'studio' },
     names: [],
     steps: [settingsTo2, settingsTo3],
-    problems: ({ ownSkills }) => {
-      const map = mapWith(ownSkills);
-      return problemsOfMap(map)
-        .filter((problem) => problem.kind !== 'orphan')
-        .map((problem) => ({ pointer: '/ownSkills', message: explainMapProblem(problem, map) }));
-    },
   }),
 };
 

@@ -103,12 +103,21 @@ export const goalShape = object({
     startedOn: day,
     memorised: list(id, 30),
     gates: list(
-      object({ componentId: id, stage: oneOf(STAGES), movedTo: nullable(day), passedOn: nullable(day) }),
+      object({
+        componentId: id,
+        pieceId: optional(id),
+        stage: oneOf(STAGES),
+        movedTo: nullable(day),
+        passedOn: nullable(day),
+      }),
       200,
     ),
     shutWeeks: list(day, 200),
     minutes: record(whole(0, 100_000)),
     secureTempo: record(number(10, 600)),
+    chosenOn: optional(record(day)),
+    criteriaWeeks: optional(whole(0, 26)),
+    goNoGo: optional(day),
   }),
   history: optional(
     list(
@@ -225,6 +234,8 @@ export const settingsShape = object({
     visitMinutes: number(0, 120),
     blockMinutes: optional(number(1, 120)),
     performWeeks: optional(number(0, 26)),
+    shortPerformWeeks: optional(number(0, 26)),
+    goNoGoWeeks: optional(number(0, 26)),
     securePercent: optional(number(20, 100)),
     skillMinutes: optional(number(0, 600)),
     skillStageMinutes: optional(number(0, 200)),

@@ -3,6 +3,7 @@ import { supersedeProblem, supersedeWords, type MarkSheet } from '../marks';
 import type { CalendarDay } from '../time';
 import { textId } from './attached';
 import { readRecord, recordKey, type StoredRecord } from './records';
+import { problemsOfOwnSkills } from './whole-check';
 import { anyObject, list, matching, object, oneOf, text, whole } from '../shape';
 import { newerVersion, parseJson, validate, type Problem } from './validate';
 
@@ -62,6 +63,12 @@ export function parseStudioFile(source: string): Result<StudioFile, readonly Pro
     const key = recordKey(read.value);
     if (seen.has(key)) problems.push({ pointer: `/records/${at}/id`, message: `${key} appears twice` });
     seen.add(key);
+    problems.push(
+      ...problemsOfOwnSkills(read.value).map((each) => ({
+        ...each,
+        pointer: `/records/${at}${each.pointer}`,
+      })),
+    );
     return [read.value];
   });
   const sheets = new Map(

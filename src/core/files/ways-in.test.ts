@@ -8,6 +8,7 @@ import { currentVersion, readRecord, validateData, type StoredRecord } from './r
 import type { RecordKind } from './kinds';
 import { parseRequirementFile } from './requirement-file';
 import { checksumOf, parseStudioFile } from './studio-file';
+import { problemsOfRecord } from './whole-check';
 
 const recordOf = (kind: RecordKind, data: { id: string }): StoredRecord => ({
   kind,
@@ -51,18 +52,6 @@ describe('what a kind asks of its data is asked on every way in', () => {
       '/to',
     ],
     [
-      'skills of one’s own in a circle',
-      'settings',
-      {
-        ...(ofDemo('settings') as object),
-        ownSkills: [
-          { id: 'x', name: 'x', family: 'general', needs: [['y']], stage: 3 },
-          { id: 'y', name: 'y', family: 'general', needs: [['x']], stage: 3 },
-        ],
-      },
-      '/ownSkills',
-    ],
-    [
       'a part twice',
       'piece',
       { ...fairlead.pieces[0]!, parts: ['1', '1'].map((name) => ({ name, demands: [] })) },
@@ -83,6 +72,18 @@ describe('what a kind asks of its data is asked on every way in', () => {
     expect(kept.ok ? [] : places(kept.why)).toContain(`/data${pointer}`);
     const file = parseStudioFile(fileOf([record]));
     expect(file.ok ? [] : places(file.why)).toContain(`/records/0/data${pointer}`);
+  });
+  test('skills of one’s own in a circle: in a file, and in the whole check of a studio', () => {
+    const record = recordOf('settings', {
+      ...(ofDemo('settings') as object),
+      ownSkills: [
+        { id: 'x', name: 'x', family: 'general', needs: [['y']], stage: 3 },
+        { id: 'y', name: 'y', family: 'general', needs: [['x']], stage: 3 },
+      ],
+    } as never);
+    expect(problemsOfRecord(record).map(({ pointer }) => pointer)).toContain('/data/ownSkills');
+    const file = parseStudioFile(fileOf([record]));
+    expect(file.ok ? [] : file.why.map(({ pointer }) => pointer)).toContain('/records/0/data/ownSkills');
   });
   test('a set whose piece was deleted still opens', () => {
     expect(readRecord(recordOf('set', set as never)).ok).toBe(true);

@@ -28,13 +28,15 @@ export interface PracticeCard {
   readonly rows: readonly CardRow[];
   readonly minutes: number;
   readonly available: number;
+  /** What the plan asks of the week beyond the minutes there are. */
+  readonly leftOut: readonly { readonly item: PlanItem; readonly minutes: number }[];
 }
 
 /**
  * The week's minutes as whole blocks on days.
  * Minutes of an item are kept to the minute; visits to items differ by at most one where the days allow;
- * the visits of an item are spread over the week; a day holds what it has, and more only in a week that
- * asks more than there is.
+ * the visits of an item are spread over the week; a day never holds more than it has. What a week asks beyond its minutes
+ * is left out: of the last items first, down to one visit, then those as well.
  * @param week - index into `plan.weeks`
  * @throws RangeError for a week the plan does not have
  */
@@ -51,7 +53,8 @@ const known = new WeakMap<Plan, Map<number, PracticeCard>>();
 function cardOf(plan: Plan, week: number): PracticeCard {
   const planned = plan.weeks[week];
   if (!planned) throw new RangeError(`week ${week} of ${plan.weeks.length}`);
-  const wanted = wholeMinutes(plan.items.map((item) => item.weeks[week] ?? 0));
+  const asked = wholeMinutes(plan.items.map((item) => item.weeks[week] ?? 0));
+  const wanted = withinMinutes(asked, planned.minutes, plan.blockMinutes);
   const open = planned.days.filter((day) => day.minutes > 0);
   const room = new Map(open.map((day) => [day.day, day.minutes]));
   const blocks = plan.items.map(() => new Map<CalendarDay, number>());
@@ -77,9 +80,8 @@ function cardOf(plan: Plan, week: number): PracticeCard {
     while ((left[item] ?? 0) > 0 && open.length > 0) {
       const own = [...(blocks[item]?.keys() ?? [])].filter((day) => (room.get(day) ?? 0) > 0);
       const free = own.length > 0 ? own : [...room.keys()].filter((day) => (room.get(day) ?? 0) > 0);
-      const days = free.length > 0 ? free : [...room.keys()];
-      const day = days.reduce((best, each) => ((room.get(each) ?? 0) > (room.get(best) ?? 0) ? each : best));
-      const minutes = free.length > 0 ? Math.min(left[item] ?? 0, room.get(day) ?? 0) : 1;
+      const day = free.reduce((best, each) => ((room.get(each) ?? 0) > (room.get(best) ?? 0) ? each : best));
+      const minutes = Math.min(left[item] ?? 0, room.get(day) ?? 0);
       put(item, day, minutes);
       left[item] = (left[item] ?? 0) - minutes;
     }
@@ -91,13 +93,30 @@ function cardOf(plan: Plan, week: number): PracticeCard {
       minutes: own.reduce((sum, [, minutes]) => sum + minutes, 0),
     };
   });
-  const asked = (day: CalendarDay) => blocks.reduce((sum, each) => sum + (each.get(day) ?? 0), 0);
+  const askedOn = (day: CalendarDay) => blocks.reduce((sum, each) => sum + (each.get(day) ?? 0), 0);
   return {
-    days: planned.days.map(({ day, minutes }) => ({ day, asked: asked(day), available: minutes })),
+    days: planned.days.map(({ day, minutes }) => ({ day, asked: askedOn(day), available: minutes })),
     rows,
     minutes: rows.reduce((sum, row) => sum + row.minutes, 0),
     available: planned.minutes,
+    leftOut: plan.items.flatMap((item, at) => {
+      const minutes = (asked[at] ?? 0) - (wanted[at] ?? 0);
+      return minutes > 0 ? [{ item, minutes }] : [];
+    }),
   };
+}
+
+/** Minutes cut to what there is: from the last item on, down to one visit each, then to nothing. */
+function withinMinutes(asked: readonly number[], available: number, visit: number): number[] {
+  const kept = [...asked];
+  let over = kept.reduce((sum, minutes) => sum + minutes, 0) - available;
+  for (const least of [visit, 0])
+    for (let item = kept.length - 1; item >= 0 && over > 0; item -= 1) {
+      const cut = Math.min(over, Math.max(0, (kept[item] ?? 0) - least));
+      kept[item] = (kept[item] ?? 0) - cut;
+      over -= cut;
+    }
+  return kept;
 }
 
 /** Whole minutes that add up to the rounded sum: the largest parts left over are rounded up (ties: first). */
@@ -126,9 +145,9 @@ function visitCounts(wanted: readonly number[], days: number, blockMinutes: numb
     .sort((a, b) => b.minutes - a.minutes || a.at - b.at)
     .slice(0, Math.min(extra, busy.length))
     .map(({ at }) => at);
-  return wanted.map((minutes, at) =>
-    Math.min(minutes, minutes > 0 ? base + (first.includes(at) ? 1 : 0) : 0),
-  );
+  // No visit is shorter than a block.
+  const most = (minutes: number) => (minutes > 0 ? Math.max(1, Math.floor(minutes / blockMinutes)) : 0);
+  return wanted.map((minutes, at) => Math.min(most(minutes), base + (first.includes(at) ? 1 : 0)));
 }
 
 /** `count` of the open days, evenly apart; each item starts on another day; full days are passed over. */

@@ -1,22 +1,25 @@
 /**
- * The preparation of one goal: stages and gates back from the session, the smoothest spread of minutes
- * over the weeks, tempo targets, and the week's practice card.
+ * The preparation of a student: one plan over all goals, stages and gates back from each date, the smoothest spread of
+ * minutes over the weeks, tempo targets, and the week's practice card.
  *
  * Minutes are minutes of practice; weeks are periods from one lesson weekday to the day before the next.
- * Read `planPreparation` first.
+ * Read `prepare` first: it puts the question of a studio to `planStudent`, which answers it exactly.
  */
-export type { Gate } from './gates';
+export { prepare } from './prepare';
+export type { Gate, Plan, PlanInput, PlanItem, PlanRefusal, PlanWeek, Preparation } from './plan';
 export {
-  planPreparation,
-  type Plan,
-  type PlanInput,
-  type PlanItem,
-  type PlanRefusal,
-  type PlanWeek,
-} from './plan';
+  changed,
+  latestStart,
+  mendings,
+  type Change,
+  type Choices,
+  type Exchange,
+  type Mending,
+} from './mend';
+export type { GoalToPlan } from './item-work';
+export type { HandedCard } from './work-done';
 export { practiceCard, type CardBlock, type CardDay, type CardRow, type PracticeCard } from './card';
 export type { StageTask } from './stage-task';
-export { latestStart } from './latest-start';
 export { practiceFacts, practiceWeeks, type PracticeFacts, type PracticeWeek } from './practice';
 export { PRACTICE_SOURCES, SUPPORTS, type PracticeEntry } from './practice-entry';
 export {

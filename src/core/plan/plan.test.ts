@@ -7,8 +7,10 @@ import { BARE_LEVEL, BARE_SESSION, type Level } from '../requirements';
 import type { Student } from '../students';
 import { addDays, calendarDay, dayOfWeek, type Closure } from '../time';
 import { practiceCard } from './card';
-import { latestStart } from './latest-start';
-import { planPreparation, type Plan, type PlanInput } from './plan';
+import type { GoalToPlan } from './item-work';
+import { latestStart } from './mend';
+import type { Plan, PlanInput } from './plan';
+import { prepare } from './prepare';
 
 const day = calendarDay;
 const piece = (id: string, bars: number): Piece => ({
@@ -72,28 +74,40 @@ const goal: Goal = {
   closedOn: null,
   plan: { ...NEW_GOAL_PLAN, startedOn: day('2027-01-20') },
 };
+const session = {
+  id: 'v',
+  name: 'visit',
+  day: day('2027-03-31'),
+  ...BARE_SESSION,
+  entryCloses: null,
+  venue: '',
+};
+const toPlan: GoalToPlan = { goal, stretch: 1, level, session, criteriaWeeks: 2 };
 const input: PlanInput = {
-  goal,
   student,
-  stretch: 1,
-  level,
-  session: { id: 'v', name: 'visit', day: day('2027-03-31'), ...BARE_SESSION, entryCloses: null, venue: '' },
+  goals: [toPlan],
   pieces: new Map([
     ['p', piece('p', 48)],
     ['q', piece('q', 40)],
   ]),
   closures: [],
   effort: DEFAULT_EFFORT,
+  evidence: { practice: [], cards: [] },
   today: day('2027-01-20'),
 };
+const answerTo = (change: Partial<PlanInput> = {}) => prepare({ ...input, ...change });
 const planOf = (change: Partial<PlanInput> = {}): Plan => {
-  const answer = planPreparation({ ...input, ...change });
-  if (!answer.ok) throw new Error(answer.why.kind);
-  return answer.plan;
+  const { whole, goals } = answerTo(change);
+  if (!whole) throw new Error(JSON.stringify([...goals]));
+  return whole;
 };
-const withPlan = (change: Partial<Goal['plan']>) => ({
-  goal: { ...goal, plan: { ...goal.plan, ...change } },
+const withGoal = (
+  change: Partial<GoalToPlan>,
+  plan: Partial<Goal['plan']> = {},
+): Pick<PlanInput, 'goals'> => ({
+  goals: [{ ...toPlan, goal: { ...goal, plan: { ...goal.plan, ...plan } }, ...change }],
 });
+const withPlan = (plan: Partial<Goal['plan']>) => withGoal({}, plan);
 const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
 
 describe('effort', () => {
@@ -142,7 +156,6 @@ const anyChange = fc
       ['q', piece('q', bars[1])],
     ]),
     student: { ...student, minutesByWeekday },
-    session: { ...input.session, day: addDays(input.today, sessionIn) },
     closures: shut
       ? [
           {
@@ -154,39 +167,52 @@ const anyChange = fc
           } satisfies Closure,
         ]
       : [],
-    ...withPlan({ startedOn: addDays(input.today, -startedAgo), memorised: memorised ? ['a'] : [] }),
+    ...withGoal(
+      { session: { ...session, day: addDays(input.today, sessionIn) } },
+      { startedOn: addDays(input.today, -startedAgo), memorised: memorised ? ['a'] : [] },
+    ),
   }));
 
-test('any plan keeps its stages in order, ends before its gates, and asks what is left to do', () => {
+test('any plan keeps its stages in order, asks what is left to do, and reaches the tempo when only performing is left', () => {
   let planned = 0;
   fc.assert(
     fc.property(anyChange, (change) => {
-      const answer = planPreparation({ ...input, ...change });
-      if (!answer.ok) {
-        expect(answer.why.kind).toBe('no split');
+      const { whole: plan, goals } = answerTo(change);
+      if (!plan) {
+        expect(goals.get('g')).toMatchObject({ ok: false, why: { kind: 'no split' } });
         return;
       }
-      const { plan } = answer;
       planned += 1;
       expect(plan.feasible).toBe(plan.weeks.every((week) => week.load <= week.minutes * (1 + 1e-6)));
+      expect(plan.weeks.map(({ load }) => load)).toEqual(
+        plan.weeks.map((_, at): unknown =>
+          expect.closeTo(total(plan.items.map(({ weeks }) => weeks[at] ?? 0)), 4),
+        ),
+      );
+      const ready = plan.weeks.findIndex(({ to }) => to >= addDays(plan.weeks.at(-1)!.to, -14));
       for (const item of plan.items) {
         expect(Math.abs(total(item.weeks) - item.toDo)).toBeLessThan(1e-4);
+        let until = -1;
+        for (const [at, { fromWeek, toWeek, left }] of item.stages.entries()) {
+          expect(fromWeek).toBe(until + 1);
+          expect(toWeek).toBeGreaterThanOrEqual(until);
+          until = toWeek;
+          // What is left of the stages up to here is done by the end of its last week, and not a week before.
+          const due = total(item.stages.slice(0, at + 1).map((each) => each.left));
+          const done = (week: number) => total(item.weeks.slice(0, week - plan.now + 1));
+          if (left > 1e-3 && at < item.stages.length - 1) {
+            expect(done(toWeek)).toBeGreaterThanOrEqual(due - 1e-3);
+            if (toWeek > plan.now) expect(done(toWeek - 1)).toBeLessThan(due);
+          }
+        }
+        expect(until).toBe(plan.grid.length - 1);
         item.gates.forEach((gate, at) =>
-          expect(gate.lastWeek).toBeGreaterThanOrEqual(item.gates[at - 1]?.lastWeek ?? 0),
+          expect(gate.lastWeek).toBeGreaterThanOrEqual(item.gates[at - 1]?.lastWeek ?? -1),
         );
-        let due = 0;
-        item.gates.forEach((gate, at) => {
-          const stage = item.stages[at];
-          if (!stage || stage.toWeek !== gate.lastWeek) return;
-          due = total(item.weeks.slice(0, gate.lastWeek - plan.now + 1));
-          const weeksAll = stage.toWeek - stage.fromWeek + 1;
-          if (at === 0 && gate.lastWeek >= plan.now && weeksAll === gate.lastWeek - plan.now + 1)
-            expect(due).toBeGreaterThanOrEqual(stage.minutes - 1e-4);
-        });
         item.tempos.forEach((tempo, at) =>
           expect(tempo).toBeGreaterThanOrEqual((item.tempos[at - 1] ?? 0) - 1e-9),
         );
-        if (item.tempo) expect(item.tempos.at(-1)).toBeCloseTo(item.tempo.perMinute, 3);
+        if (item.tempo) expect(item.tempos[Math.max(0, ready)]).toBeCloseTo(item.tempo.perMinute, 3);
       }
     }),
     { numRuns: 300, seed: 17 },
@@ -194,44 +220,52 @@ test('any plan keeps its stages in order, ends before its gates, and asks what i
   expect(planned).toBeGreaterThan(200);
 });
 
-test('a practice card keeps the minutes, holds each day to what it has, and spreads the visits', () => {
+test('a practice card keeps the minutes, holds each day to what it has, names what it leaves out, and spreads the visits', () => {
+  let full = 0;
   fc.assert(
     fc.property(anyChange, fc.nat(20), (change, pick) => {
-      const answer = planPreparation({ ...input, ...change });
-      fc.pre(answer.ok);
-      const { plan } = answer;
+      const { whole: plan } = answerTo(change);
+      fc.pre(plan !== null);
       const at = pick % plan.weeks.length;
-      const week = plan.weeks[at] as Plan['weeks'][number];
+      const week = plan.weeks[at]!;
       const card = practiceCard(plan, at);
-      if (week.minutes > 0)
-        expect(card.minutes).toBe(Math.round(total(plan.items.map((item) => item.weeks[at] ?? 0))));
-      for (const { day: on, asked, available } of card.days) {
-        expect(asked).toBe(
+      const asked = Math.round(total(plan.items.map((item) => item.weeks[at] ?? 0)));
+      expect(card.minutes).toBe(Math.min(asked, week.minutes));
+      expect(total(card.leftOut.map(({ minutes }) => minutes))).toBe(asked - card.minutes);
+      if (card.leftOut.length > 0) full += 1;
+      for (const { day: on, asked: onDay, available } of card.days) {
+        expect(onDay).toBe(
           total(
             card.rows.flatMap((row) =>
               row.blocks.filter((block) => block.day === on).map((block) => block.minutes),
             ),
           ),
         );
-        if (available === 0) expect(asked).toBe(0);
-        if (Math.round(week.load) <= week.minutes) expect(asked).toBeLessThanOrEqual(available);
+        expect(onDay).toBeLessThanOrEqual(available);
       }
       for (const row of card.rows)
         expect(row.blocks.every((block) => Number.isInteger(block.minutes) && block.minutes > 0)).toBe(true);
     }),
     { numRuns: 300, seed: 23 },
   );
+  expect(full).toBeGreaterThan(10);
 });
 
 describe('what the teacher does answers at once', () => {
   const gateOf = (plan: Plan, stage: string) => plan.items[0]?.gates.find((gate) => gate.stage === stage);
-  test('a gate moved stands where it was put and remembers where it stood; later gates wait for it', () => {
-    const before = gateOf(planOf(), 'learn');
-    const moved = planOf(
-      withPlan({ gates: [{ componentId: 'a', stage: 'learn', movedTo: day('2027-03-10'), passedOn: null }] }),
+  test('a gate set by hand binds the work before it; the others follow the plan', () => {
+    const before = planOf();
+    const free = gateOf(before, 'learn')!;
+    expect(free).toMatchObject({ set: false, passedOn: null });
+    const early = before.weeks[2]!.from;
+    expect(free.day > early).toBe(true);
+    const plan = planOf(
+      withPlan({ gates: [{ componentId: 'a', stage: 'learn', movedTo: early, passedOn: null }] }),
     );
-    expect(gateOf(moved, 'learn')).toMatchObject({ day: '2027-03-10', movedFrom: before?.day });
-    expect((gateOf(moved, 'secure')?.lastWeek ?? 0) >= (gateOf(moved, 'learn')?.lastWeek ?? 99)).toBe(true);
+    expect(gateOf(plan, 'learn')).toMatchObject({ day: early, set: true });
+    const due = total(plan.items[0]!.stages.slice(0, 2).map(({ left }) => left));
+    expect(total(plan.items[0]!.weeks.slice(0, 2))).toBeGreaterThanOrEqual(due - 1e-6);
+    expect(gateOf(plan, 'secure')?.set).toBe(false);
   });
   test('a gate passed takes its stages off the work', () => {
     const plan = planOf(
@@ -241,53 +275,43 @@ describe('what the teacher does answers at once', () => {
       'prepare',
       'learn',
     ]);
-    expect(plan.items[0]?.toDo).toBeLessThan(planOf().items[0]?.toDo ?? 0);
+    const [prepared, learned] = plan.items[0]!.stages;
+    expect(plan.items[0]?.toDo).toBe(240 - prepared!.minutes - learned!.minutes);
   });
   test('a week shut has no minutes and no work', () => {
     const { weeks, items } = planOf(withPlan({ shutWeeks: [day('2027-02-03')] }));
     expect(weeks[2]).toMatchObject({ minutes: 0, load: 0, closed: 'week shut', lesson: true });
-    expect(items.every((item) => item.weeks[2] === 0)).toBe(true);
-  });
-  test('this week shut: its stages wait for the next week', () => {
-    const { weeks, items } = planOf(withPlan({ shutWeeks: [day('2027-01-20')] }));
-    expect(weeks[0]?.load).toBe(0);
-    expect(items[0]?.stages[0]).toMatchObject({ stage: 'prepare', fromWeek: 0, toWeek: 1 });
-    expect(items[0]?.gates[0]?.day).toBe('2027-02-03');
+    expect(items.every((item) => (item.weeks[2] ?? 0) < 1e-9)).toBe(true);
   });
   test('too few minutes: not feasible, the critical stretch says so, and the latest start would have worked', () => {
     const little = { ...input, student: { ...student, minutesByWeekday: [8, 8, 8, 8, 8, 8, 0] } };
-    const answer = planPreparation(little);
-    if (!answer.ok) throw new Error('no plan');
-    const { critical, peak } = answer.plan;
-    expect(answer.plan.feasible).toBe(false);
+    const { critical, peak, feasible } = planOf(little);
+    expect(feasible).toBe(false);
     expect((critical?.demand ?? 0) / (critical?.minutes ?? 1)).toBeCloseTo(peak, 9);
+    expect(critical?.goals).toEqual(['g']);
     const start = latestStart(little);
     if (start === null) throw new Error('no start');
-    const fits = (today: typeof start) => {
-      const again = planPreparation({
-        ...little,
-        today,
-        goal: { ...goal, plan: { ...goal.plan, startedOn: today } },
-      });
-      return again.ok && again.plan.feasible;
-    };
+    const fits = (today: typeof start) =>
+      planOf({ ...little, today, ...withPlan({ startedOn: today }) }).feasible;
     expect(fits(start)).toBe(true);
     expect(fits(addDays(start, 7))).toBe(false);
   });
 });
 
 test.each([
-  ['the session is past', { session: { ...input.session, day: day('2027-01-20') } }, 'session past'],
+  ['the session is past', withGoal({ session: { ...session, day: day('2027-01-20') } }), 'session past'],
   [
     'nothing is chosen',
-    { level: { ...level, components: level.components.slice(0, 1) }, goal: { ...goal, programme: {} } },
+    withGoal({
+      level: { ...level, components: level.components.slice(0, 1) },
+      goal: { ...goal, programme: {} },
+    }),
     'nothing to prepare',
   ],
   ['no minutes at all', { student: { ...student, minutesByWeekday: [0, 0, 0, 0, 0, 0, 0] } }, 'no split'],
-])('%s: refused, and says why', (_, change, kind) => {
-  const answer = planPreparation({ ...input, ...change });
-  expect(!answer.ok && answer.why.kind).toBe(kind);
-});
+])('%s: refused, and says why', (_, change, kind) =>
+  expect(answerTo(change).goals.get('g')).toMatchObject({ ok: false, why: { kind } }),
+);
 
 test('the lesson weekday decides where weeks begin', () => {
   for (const weekday of [0, 3, 6] as const) {

@@ -25,6 +25,8 @@ export interface PlannedStage {
 export interface PlannedItem {
   readonly id: string;
   readonly stages: readonly PlannedStage[];
+  /** Minutes in each week, where they are asked just so, whatever the dates of the stages: they add up to those of the stages. */
+  readonly weekly?: readonly number[];
 }
 
 export interface PlannedGoal {
@@ -209,6 +211,12 @@ function draftOf(
       latest: Math.min(own.latest, last),
     };
   });
+  if (item.weekly) {
+    const work = item.weekly.flatMap((minutes, at) =>
+      minutes > 0 ? [{ minutes, earliest: at, latest: at }] : [],
+    );
+    return { goal, item, work, asked: { id: '', visitMinutes: 0, from: 0, until: dueWeek, work } };
+  }
   // Stages keep their order: a later one's end binds the earlier, an earlier one's beginning the later.
   const work = windows
     .map(({ minutes }, at) => ({

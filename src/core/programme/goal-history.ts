@@ -1,7 +1,7 @@
 import { componentOf, type Choice, type Level, type Programme } from '../requirements';
 import type { Piece } from '../repertoire';
 import type { CalendarDay } from '../time';
-import type { Goal } from './goal';
+import type { Goal, GoalPlan } from './goal';
 import type { GoalEvent } from './goal-event';
 
 /**
@@ -31,7 +31,33 @@ export function withProgramme(
   on: CalendarDay,
 ): Goal {
   const what = level ? programmeChange(goal.programme, programme, level, pieces) : '';
-  return withOfficeToTell({ ...goal, programme }, what, on);
+  return withOfficeToTell({ ...goal, programme, plan: planFor(goal, programme, on) }, what, on);
+}
+
+/** What was set or passed for a piece says nothing of another that takes its place; a new one begins on its day. */
+function planFor({ programme: before, plan }: Goal, programme: Programme, on: CalendarDay): GoalPlan {
+  const idsOf = (choices: readonly Choice[] = []) =>
+    choices.flatMap((choice) => (choice.kind === 'piece' ? [choice.pieceId] : []));
+  const idsIn = (all: Programme) => new Set(Object.values(all).flatMap(idsOf));
+  const had = idsIn(before);
+  const { chosenOn = {}, ...rest } = plan;
+  const days = [...idsIn(programme)].flatMap((id) => {
+    const day = had.has(id) ? chosenOn[id] : on;
+    return day !== undefined && day > plan.startedOn ? [[id, day] as const] : [];
+  });
+  const isOther = (componentId: string) =>
+    idsOf(before[componentId]).some((id) => !idsOf(programme[componentId]).includes(id));
+  const kept = <T>(by: Readonly<Record<string, T>>) =>
+    Object.fromEntries(Object.entries(by).filter(([componentId]) => !isOther(componentId)));
+  return {
+    ...rest,
+    gates: plan.gates.filter(({ componentId, pieceId }) =>
+      pieceId === undefined ? !isOther(componentId) : idsOf(programme[componentId]).includes(pieceId),
+    ),
+    minutes: kept(plan.minutes),
+    secureTempo: kept(plan.secureTempo),
+    ...(days.length > 0 && { chosenOn: Object.fromEntries(days) }),
+  };
 }
 
 /** "Dance: Low Water Air instead of Fog Minuet"; empty where nothing the office knows of changed. */

@@ -20,6 +20,8 @@ import type { Ending, GoalEvent, GoalResult } from './goal-event';
 /** What was done to one gate: heard and passed on a day, or moved to another. */
 export interface GateState {
   readonly componentId: string;
+  /** Of which piece, where the component has several. */
+  readonly pieceId?: string;
   readonly stage: Stage;
   readonly movedTo: CalendarDay | null;
   readonly passedOn: CalendarDay | null;
@@ -36,6 +38,12 @@ export interface GoalPlan {
   readonly minutes: Readonly<Record<string, number>>;
   /** Practice tempo the ladder starts from, by component id, in the piece's unit. */
   readonly secureTempo: Readonly<Record<string, number>>;
+  /** The day on which a piece was chosen, by its id, where that was after the start. */
+  readonly chosenOn?: Readonly<Record<string, CalendarDay>>;
+  /** Weeks before the eve in which the whole is only performed; left out as long as they are the studio's. */
+  readonly criteriaWeeks?: number;
+  /** The day on which it is decided whether to go; left out as long as it follows from the studio's weeks. */
+  readonly goNoGo?: CalendarDay;
 }
 
 export interface Goal {

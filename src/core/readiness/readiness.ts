@@ -39,6 +39,8 @@ export interface ComponentReadiness {
   readonly age: number | null;
   readonly gates: readonly {
     readonly stage: Stage;
+    /** Of which piece, where the component has several. */
+    readonly pieceId: string | null;
     readonly day: CalendarDay;
     readonly state: 'passed' | 'due' | 'overdue';
   }[];
@@ -77,11 +79,11 @@ export function readinessOf(
     if (!marked || !stand) return [];
     const own = sheets.filter(({ sheet, current }) => current && sheet.componentId === component.id);
     const mark = stand.from?.mark ?? null;
-    const item = plan?.items.find((each) => each.componentId === component.id);
+    const items = plan?.items.filter((each) => each.componentId === component.id) ?? [];
     return [
       {
         component,
-        title: item?.title ?? null,
+        title: items.length === 0 ? null : items.map(({ title }) => title).join(', '),
         maxMark: stand.maxMark,
         earlier: stand.earlier,
         marks: [...new Set(own.map(({ sheet }) => sheet.assessor))]
@@ -110,11 +112,21 @@ export function readinessOf(
           return { award, mark: aim, reached: mark !== null && mark >= aim };
         }),
         age: stand.from ? daysBetween(stand.from.day, today) : null,
-        gates: (item?.gates ?? []).map((gate) => ({
-          stage: gate.stage,
-          day: gate.day,
-          state: gate.passedOn !== null ? 'passed' : gate.day < today ? 'overdue' : 'due',
-        })),
+        gates: items
+          .flatMap(({ gates, pieceId }) =>
+            gates.map(({ stage, day, passedOn }) => ({
+              stage,
+              pieceId,
+              day,
+              state:
+                passedOn !== null
+                  ? ('passed' as const)
+                  : day < today
+                    ? ('overdue' as const)
+                    : ('due' as const),
+            })),
+          )
+          .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0)),
       },
     ];
   });

@@ -224,7 +224,7 @@ describe('what waits for an answer', () => {
     [
       'weeks that hold more work than minutes',
       studioOf([goal('a')], {}, 600),
-      [{ kind: 'minutes', days: 49 }],
+      [{ kind: 'minutes', days: 0 }],
     ],
     [
       'of a session that is past, what came of it',

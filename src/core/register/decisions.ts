@@ -2,7 +2,8 @@ import type { Stage } from '../effort';
 import { explainRule, findSession, openSlots } from '../requirements';
 import { daysBetween, type CalendarDay } from '../time';
 import { toTell, type Goal } from '../programme';
-import type { GoalContext, GoalNames } from './goal-context';
+import type { GoalContext } from './goal-context';
+import type { GoalNames } from './goal-names';
 import { goalsOfStudent, goalsThatAre, type Studio } from '../files';
 
 /** Something only the teacher can settle. `due` orders them; `days` counts from today, negative when past. */
@@ -22,6 +23,7 @@ export type Decision = {
   | {
       readonly kind: 'gate';
       readonly componentId: string;
+      readonly pieceId: string | null;
       readonly letter: string;
       readonly stage: Stage;
       readonly moveTo: CalendarDay | null;
@@ -121,7 +123,7 @@ function tellOf({ goal }: GoalContext, today: CalendarDay): Decision[] {
 }
 
 function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
-  const { goal, level, session, verdicts, plan } = context;
+  const { goal, level, session, verdicts, plan, whole } = context;
   const closes = session.entryCloses;
   const at = (due: CalendarDay) => ({
     goalId: goal.id,
@@ -148,21 +150,23 @@ function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
         kind: 'gate',
         ...at(late.day),
         componentId: item.componentId,
+        pieceId: item.pieceId,
         letter: item.letter,
         stage: late.stage,
         moveTo: plan?.grid[plan.now + 1]?.from ?? null,
       });
   }
-  if (plan && !plan.feasible && plan.critical) {
-    const [first, last] = [plan.weeks[plan.critical.from], plan.weeks[plan.critical.until]];
+  // What does not fit is told once, with the first of the goals whose work it is.
+  if (plan && whole?.critical && !whole.feasible && whole.critical.goals[0] === goal.id) {
+    const [first, last] = [whole.weeks[whole.critical.from], whole.weeks[whole.critical.until]];
     if (first && last)
       list.push({
         kind: 'minutes',
         ...at(first.from),
         from: first.from,
         to: last.to,
-        demand: plan.critical.demand,
-        minutes: plan.critical.minutes,
+        demand: whole.critical.demand,
+        minutes: whole.critical.minutes,
       });
   }
   return list;

@@ -7,34 +7,13 @@ import {
   type ReadSheet,
   type Standing,
 } from '../marks';
-import { planPreparation, type Plan, type PlanRefusal } from '../plan';
+import type { Plan, PlanRefusal } from '../plan';
 import { entryOf, usedPieces, type Goal } from '../programme';
-import {
-  allSchemes,
-  checkProgramme,
-  findLevel,
-  findSession,
-  schemeOf,
-  stretchOf,
-  type Entry,
-  type Level,
-  type RequirementSet,
-  type Session,
-  type Verdict,
-} from '../requirements';
-import type { Student } from '../students';
+import { allSchemes, checkProgramme, schemeOf, type Entry, type Verdict } from '../requirements';
 import type { CalendarDay } from '../time';
-import { goalsOfStudent, sheetsOfGoal, type Studio } from '../files';
-
-/** A goal with everything it names looked up. */
-export interface GoalNames {
-  readonly goal: Goal;
-  /** Playing the instrument of the goal. */
-  readonly student: Student;
-  readonly set: RequirementSet;
-  readonly level: Level;
-  readonly session: Session;
-}
+import { goalsOfStudent, practiceOfStudent, sheetsOfGoal, type Studio } from '../files';
+import { goalNames, type GoalNames } from './goal-names';
+import { goalToPlan, goNoGoOf, preparationWith } from './preparation';
 
 /** And what follows from it. */
 export interface GoalContext extends GoalNames {
@@ -47,18 +26,13 @@ export interface GoalContext extends GoalNames {
   /** The current ones, each read under the scheme it was given by. */
   readonly readSheets: readonly ReadSheet[];
   readonly standing: Standing;
+  /** Within the plan of the student: its loads are those of all open goals. */
   readonly plan: Plan | null;
   readonly planRefusal: PlanRefusal | null;
-}
-
-/** Undefined when it names a student, set, level or session that is gone. */
-export function goalNames(studio: Studio, goal: Goal): GoalNames | undefined {
-  const own = studio.students.get(goal.studentId);
-  const student = own && goal.instrument !== undefined ? { ...own, instrument: goal.instrument } : own;
-  const set = studio.sets.get(goal.setId);
-  const level = set && findLevel(set, goal.levelId);
-  const session = set && findSession(set, goal.sessionId);
-  return student && set && level && session && { goal, student, set, level, session };
+  /** The day on which it is decided whether to go. */
+  readonly goNoGo: CalendarDay;
+  /** The plan of the student over all open goals; null where there is none. */
+  readonly whole: Plan | null;
 }
 
 interface Known {
@@ -81,6 +55,7 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
     studio.settings,
     sheetsOfGoal(studio, goal.id),
     goalsOfStudent(studio, goal.studentId),
+    practiceOfStudent(studio, goal.studentId),
   ];
   const before = known.get(goal);
   if (before?.inputs.every((each, at) => each === inputs[at])) return before.context;
@@ -92,27 +67,15 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
 function contextOf(studio: Studio, goal: Goal, today: CalendarDay): GoalContext | undefined {
   const names = goalNames(studio, goal);
   if (!names) return undefined;
-  const { student, set, level, session } = names;
+  const { student, set, level } = names;
   const used = usedPieces(goalsOfStudent(studio, student.id), studio.sets, student.id, goal.id);
   const entry = entryOf(goal, set, student, studio.pieces, today, used);
   if (!entry) return undefined;
   const scheme = schemeOf(set, level);
-  const stretch = stretchOf(student, set, level, {
-    common: studio.settings.commonLevels,
-    sets: studio.sets.values(),
-  });
+  const { stretch } = goalToPlan(studio, names);
   const sheets = sheetsOfGoal(studio, goal.id);
-  const planned = planPreparation({
-    goal,
-    student,
-    stretch,
-    level,
-    session,
-    pieces: studio.pieces,
-    closures: [...studio.closures.values()],
-    effort: studio.settings.effort,
-    today,
-  });
+  const { whole, goals } = preparationWith(studio, goal, today);
+  const planned = goals.get(goal.id);
   return {
     ...names,
     scheme,
@@ -125,7 +88,9 @@ function contextOf(studio: Studio, goal: Goal, today: CalendarDay): GoalContext 
       aim: scheme.awards.find(({ id }) => id === goal.aimAwardId) ?? null,
     }),
     readSheets: currentSheets(sheets).map((sheet) => readSheet(scheme, allSchemes(set), sheet)),
-    plan: planned.ok ? planned.plan : null,
-    planRefusal: planned.ok ? null : planned.why,
+    plan: planned?.ok ? planned.plan : null,
+    planRefusal: planned === undefined || planned.ok ? null : planned.why,
+    goNoGo: goNoGoOf(studio, names),
+    whole,
   };
 }

@@ -4,7 +4,9 @@ import type { Stage } from '../effort';
 
 /** One thing to hear in the lesson: this week's work on one component. */
 export interface HearLine {
+  readonly goalId: string;
   readonly componentId: string;
+  readonly itemId: string;
   readonly letter: string;
   readonly title: string;
   readonly bars: BarRange | null;
@@ -34,7 +36,9 @@ export function hearToday(plan: Plan, lessonMinutes: number, week = 0): HearLine
     if (minutes === 0) return [];
     return [
       {
+        goalId: row.item.goalId,
         componentId: row.item.componentId,
+        itemId: row.item.id,
         letter: row.item.letter,
         title: row.item.title,
         bars: first.task.bars,

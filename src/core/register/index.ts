@@ -22,7 +22,8 @@ export {
   type Decision,
 } from './decisions';
 export { afterInstrument, instrumentChange, type GoalAnswer } from './instrument-change';
-export { goalContext, goalNames, type GoalContext, type GoalNames } from './goal-context';
+export { goalContext, type GoalContext } from './goal-context';
+export { goalNames, type GoalNames } from './goal-names';
 export { FIRST_STEPS, firstSteps, type FirstStep, type FirstStepName } from './first-steps';
 export { AIM_OF_A_YEAR, demandsHad, playersOf, levelsToLookAt, repertoireOf } from './own-repertoire';
 export {
@@ -35,6 +36,7 @@ export {
   type WeightName,
 } from './programme-question';
 export { markRows, resultRows, studentRows, type TableRows } from './studio-tables';
+export { waysToMend, type WaysToMend } from './ways-to-mend';
 export { hearToday, type HearLine } from './hear-today';
 export {
   fitGroups,

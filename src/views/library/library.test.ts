@@ -133,8 +133,7 @@ describe('a requirement typed in forms', () => {
     ['slow', '90', 'slowBelow'],
   ] as const)('slow below %j and fast from %j', (slowBelow, fastFrom, bands) => {
     const result = read({ ...draft, slowBelow, fastFrom });
-    if (typeof bands === 'string')
-      expect(result).toMatchObject({ ok: false, problems: { [bands]: expect.any(String) } });
+    if (typeof bands === 'string') expect(Object.keys(result.ok ? {} : result.problems)).toContain(bands);
     else if (!result.ok) throw new Error(JSON.stringify(result.problems));
     else {
       expect(validateData('set', result.set)).toMatchObject({ ok: true });

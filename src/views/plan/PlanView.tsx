@@ -2,13 +2,14 @@ import { inTerms } from '@/core/terms';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { formatMinutes } from '@/core/music';
 import { practiceCard, type Plan } from '@/core/plan';
-import { hearToday, type GoalContext } from '@/core/register';
+import { goalContext, hearToday, openGoalsOf, type GoalContext } from '@/core/register';
 import { formatDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
 import type { Stage } from '@/core/effort';
 import { setPracticeMinutes, setGate as changeGate, shutWeek, type ReadyState } from '@/store';
-import { Button, Empty, LinkButton, Section, TempoMark } from '@/ui';
+import { Button, DecisionLine, Empty, LinkButton, Section, TempoMark } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { formatBars } from '@/core/music';
+import { LeftOut } from '../shell/LeftOut';
 import { GoalPicker } from '../shell/GoalPicker';
 import { NoGoal } from '../shell/NoGoal';
 import { goTo, hrefOf } from '../shell/addresses';
@@ -16,12 +17,13 @@ import { StudioPage } from '../shell/StudioPage';
 import { useGoal } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
 import { useLooked } from '../shell/view-state';
-import { Overload } from './parts/Overload';
+import type { Trial } from './parts/Mendings';
 import { PlanTable } from './parts/PlanTable';
 import { PracticeCardTable } from './parts/PracticeCardTable';
 import { PreparationStave } from './parts/PreparationStave';
 import { refusalWords } from './plan-words';
 import { saveCalendar } from './save-calendar';
+import { systemsOf } from './stave-model';
 import css from './PlanView.module.css';
 import { gateName } from '../shell/words';
 
@@ -32,6 +34,7 @@ const EffortDialog = lazy(() =>
   import('./parts/EffortDialog').then((part) => ({ default: part.EffortDialog })),
 );
 const GateDialog = lazy(() => import('./parts/GateDialog').then((part) => ({ default: part.GateDialog })));
+const Mendings = lazy(() => import('./parts/Mendings').then((part) => ({ default: part.Mendings })));
 const MinutesDialog = lazy(() =>
   import('./parts/MinutesDialog').then((part) => ({ default: part.MinutesDialog })),
 );
@@ -45,22 +48,34 @@ function PlanPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const { context } = choice;
   if (!context) return <NoGoal studio={ready.studio} choice={choice} what="No preparation to plan yet" />;
-  const award = context.scheme.awards.find((each) => each.id === context.goal.aimAwardId);
+  const { whole, student } = context;
   return (
-    <div className={context.plan && context.plan.weeks.length > UPRIGHT_WEEKS ? css.across : undefined}>
+    <div className={whole && whole.weeks.length > UPRIGHT_WEEKS ? css.across : undefined}>
       <PageLine
-        title={context.student.name}
-        href={hrefOf('/student', { student: context.student.id })}
-        sub={`${context.student.instrument}, ${context.set.name} ${context.level.name}, ${context.session.name}${award ? ` · aim ${award.name}${award.total > 0 ? `, ${award.total} of ${context.standing.maxMark}` : ''}` : ''}`}
+        title={student.name}
+        href={hrefOf('/student', { student: student.id })}
+        sub={subWords(context, whole)}
         end={<GoalPicker choice={choice} />}
       />
-      {context.plan ? (
-        <PlanBody ready={ready} context={context} plan={context.plan} />
+      {whole ? (
+        <PlanBody key={student.id} ready={ready} context={context} stands={whole} />
       ) : (
         <Refusal context={context} />
       )}
     </div>
   );
+}
+
+/** "flute, Tarrin Board Level 5, spring visit · aim strong, 93 of 120"; of several goals their number. */
+function subWords({ student, set, level, session, scheme, goal, standing }: GoalContext, whole: Plan | null) {
+  const goals = new Set(whole?.items.map(({ goalId }) => goalId)).size;
+  const award = scheme.awards.find((each) => each.id === goal.aimAwardId);
+  const aim = award
+    ? ` · aim ${award.name}${award.total > 0 ? `, ${award.total} of ${standing.maxMark}` : ''}`
+    : '';
+  return goals > 1
+    ? `${student.instrument} · ${goals} goals on one time line`
+    : `${student.instrument}, ${set.name} ${level.name}, ${session.name}${aim}`;
 }
 
 /** Why there is no plan, with what would mend it at hand. */
@@ -80,7 +95,7 @@ function Refusal({ context }: { readonly context: GoalContext }) {
           .map((gate) => (
             <Button
               key={gate.componentId + gate.stage}
-              onClick={() => void changeGate(goal.id, gate.componentId, gate.stage, { movedTo: null })}
+              onClick={() => void changeGate(goal.id, gate, gate.stage, { movedTo: null })}
             >
               Move the {gateName(gate.stage)} back
             </Button>
@@ -94,10 +109,29 @@ function Refusal({ context }: { readonly context: GoalContext }) {
 interface BodyProps {
   readonly ready: ReadyState;
   readonly context: GoalContext;
-  readonly plan: Plan;
+  /** The plan of the student over all goals, as it stands. */
+  readonly stands: Plan;
 }
 
-function PlanBody({ ready, context, plan }: BodyProps) {
+function PlanBody({ ready, context, stands }: BodyProps) {
+  const { studio, now } = ready;
+  const { student } = context;
+  const contexts = useMemo(
+    () => openGoalsOf(studio, student.id).flatMap((goal) => goalContext(studio, goal, now.day) ?? []),
+    [studio, student.id, now.day],
+  );
+  // A way that is tried is looked at as long as nothing else changes.
+  const [tried, setTried] = useState<(Trial & { readonly on: Plan }) | null>(null);
+  const trial = tried?.on === stands ? tried : null;
+  const plan = trial?.preparation.whole ?? stands;
+  const systems = useMemo(
+    () =>
+      systemsOf(plan, contexts, ({ goal, plan: own }) => {
+        const answer = trial?.preparation.goals.get(goal.id);
+        return trial ? (answer?.ok ? answer.plan : null) : own;
+      }),
+    [plan, contexts, trial],
+  );
   // By its first day: weeks are counted from today.
   const [from, setFrom] = useLooked('week');
   const picked = Math.max(
@@ -105,19 +139,17 @@ function PlanBody({ ready, context, plan }: BodyProps) {
     plan.weeks.findIndex((each) => each.from === from),
   );
   const setPicked = (to: number) => setFrom(to === 0 ? null : (plan.weeks[to]?.from ?? null));
-  const [gate, setGate] = useState<{ readonly componentId: string; readonly stage: Stage } | null>(null);
+  const [gate, setGate] = useState<{ readonly itemId: string; readonly stage: Stage } | null>(null);
   const [dialog, setDialog] = useState<'none' | 'effort' | 'closures'>('none');
   const [asked, setAsked] = useState<{ readonly day: CalendarDay; readonly minutes: number } | null>(null);
   const [turn, setTurn] = useState(0);
   const at = Math.min(picked, plan.weeks.length - 1);
   const week = plan.weeks[at];
   const card = useMemo(() => practiceCard(plan, at), [plan, at]);
-  const closures = useMemo(() => [...ready.studio.closures.values()], [ready.studio.closures]);
+  const closures = useMemo(() => [...studio.closures.values()], [studio.closures]);
   const nextGate = plan.items
     .flatMap((item) =>
-      item.gates
-        .filter((each) => each.passedOn === null)
-        .map((each) => ({ ...each, componentId: item.componentId })),
+      item.gates.filter((each) => each.passedOn === null).map((each) => ({ ...each, itemId: item.id })),
     )
     .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0))[0];
   useKeys({
@@ -128,27 +160,62 @@ function PlanBody({ ready, context, plan }: BodyProps) {
     p: () => goTo('/print', { sheet: 'card', goal: context.goal.id, week: String(at) }),
   });
   if (!week) return null;
-  const lessonMinutes = slotMinutes(slotOn(context.student, week.from));
+  const lessonMinutes = slotMinutes(slotOn(student, week.from));
   const shut = context.goal.plan.shutWeeks.includes(week.from);
   const load = plan.weeks.reduce((sum, each) => sum + each.load, 0);
   const there = plan.weeks.reduce((sum, each) => sum + each.minutes, 0);
   return (
     <>
-      <Overload context={context} plan={plan} ready={ready} />
+      {trial ? (
+        <p className={css.trial} role="status">
+          <b>Tried, not kept: {trial.title}.</b> <Fullest plan={plan} contexts={contexts} />{' '}
+          <Button onClick={() => setTried(null)}>Back to the plan as it stands</Button>
+        </p>
+      ) : stands.feasible ? (
+        <p className={css.fits}>
+          <Fullest plan={stands} contexts={contexts} />
+        </p>
+      ) : (
+        <DecisionLine>
+          <Fullest plan={stands} contexts={contexts} />
+        </DecisionLine>
+      )}
+      {contexts.flatMap((each) =>
+        each.planRefusal ? (
+          <p key={each.goal.id} className={css.fits}>
+            {each.set.name} {each.level.name}: {refusalWords(each.planRefusal, each)}
+          </p>
+        ) : (
+          []
+        ),
+      )}
       <PreparationStave
-        context={context}
+        student={student}
         plan={plan}
+        systems={systems}
         closures={closures}
-        today={ready.now.day}
+        today={now.day}
         week={at}
         onWeek={setPicked}
-        onGate={(componentId, stage) => setGate({ componentId, stage })}
+        onGate={(itemId, stage) => setGate({ itemId, stage })}
       />
+      {!stands.feasible && (
+        <Suspense fallback={null}>
+          <Mendings
+            ready={ready}
+            studentId={student.id}
+            contexts={contexts}
+            peak={stands.peak}
+            onTry={(next) => setTried(next && { ...next, on: stands })}
+            onClosures={() => setDialog('closures')}
+          />
+        </Suspense>
+      )}
       <div className={css.lower}>
         <Section title={at === 0 ? 'Lesson this week' : 'Lesson'} end={`hear, ${lessonMinutes} minutes`}>
           <ol className={css.hear}>
             {hearToday(plan, lessonMinutes, at).map((line) => (
-              <li key={line.componentId}>
+              <li key={line.itemId}>
                 <span className={css.letter}>{line.letter}</span>
                 <span>
                   <b>
@@ -177,9 +244,10 @@ function PlanBody({ ready, context, plan }: BodyProps) {
           <PracticeCardTable
             card={card}
             key={turn}
-            practice={context.student}
+            practice={student}
             onMinutes={(day, minutes) => setAsked({ day, minutes })}
           />
+          <LeftOut card={card} />
           <div className={css.acts}>
             <LinkButton
               keyName="P"
@@ -195,7 +263,7 @@ function PlanBody({ ready, context, plan }: BodyProps) {
             </Button>
             <Button onClick={() => setDialog('effort')}>Minutes and effort</Button>
             <Button onClick={() => setDialog('closures')}>Closures</Button>
-            <Button onClick={() => void saveCalendar(context, plan, ready.now.day, closures)}>
+            <Button onClick={() => void saveCalendar(student, contexts, plan, now.day, closures)}>
               Save as calendar
             </Button>
           </div>
@@ -203,18 +271,17 @@ function PlanBody({ ready, context, plan }: BodyProps) {
       </div>
       <p className={css.foot}>
         {plan.weeks.length} {plan.weeks.length === 1 ? 'week needs' : 'weeks need'} {formatMinutes(load)} of
-        the {formatMinutes(there)} available. Past weeks are assumed practised. Marks at the right are the
-        last ones heard; nothing here is a forecast.
+        the {formatMinutes(there)} available. {unreportedWords(plan)} Marks at the right are the last ones
+        heard; nothing here is a forecast.
       </p>
-      <PlanTable context={context} plan={plan} closures={closures} />
+      <PlanTable systems={systems} plan={plan} closures={closures} student={student} />
       <Suspense fallback={null}>
         {gate && (
           <GateDialog
-            key={gate.componentId + gate.stage}
-            context={context}
+            key={gate.itemId + gate.stage}
             plan={plan}
             at={gate}
-            today={ready.now.day}
+            today={now.day}
             onClose={() => setGate(null)}
           />
         )}
@@ -222,7 +289,7 @@ function PlanBody({ ready, context, plan }: BodyProps) {
           <MinutesDialog
             {...asked}
             onChosen={(howLong) => {
-              void setPracticeMinutes(context.student.id, asked.day, asked.minutes, howLong);
+              void setPracticeMinutes(student.id, asked.day, asked.minutes, howLong);
               setAsked(null);
             }}
             onClose={() => {
@@ -233,12 +300,44 @@ function PlanBody({ ready, context, plan }: BodyProps) {
           />
         )}
         {dialog === 'effort' && (
-          <EffortDialog context={context} plan={plan} onClose={() => setDialog('none')} />
+          <EffortDialog contexts={contexts} plan={plan} onClose={() => setDialog('none')} />
         )}
         {dialog === 'closures' && (
-          <ClosuresDialog closures={closures} today={ready.now.day} onClose={() => setDialog('none')} />
+          <ClosuresDialog closures={closures} today={now.day} onClose={() => setDialog('none')} />
         )}
       </Suspense>
     </>
   );
+}
+
+/** The fullest stretch, what it asks and of which goals. */
+function Fullest({ plan, contexts }: { readonly plan: Plan; readonly contexts: readonly GoalContext[] }) {
+  const { critical } = plan;
+  const [first, last] = critical ? [plan.weeks[critical.from], plan.weeks[critical.until]] : [];
+  if (!critical || !first || !last) return null;
+  const stretch = `${formatDay(first.from, 'short')} to ${formatDay(last.to, 'short')}`;
+  const weeks = critical.until - critical.from + 1;
+  const whose = contexts
+    .filter(({ goal }) => critical.goals.includes(goal.id))
+    .map(({ set, level }) => `${set.name} ${level.name}`);
+  const sums = `${Math.round(critical.demand)} minutes of work in ${critical.minutes}`;
+  return (
+    <>
+      {plan.feasible ? 'Tightest stretch: ' : ''}
+      {stretch} holds {sums}
+      {contexts.length > 1 ? `, for ${whose.join(' and ')}` : ''}
+      {plan.feasible
+        ? '.'
+        : `: ${Math.max(1, Math.round((critical.demand - critical.minutes) / weeks))} minutes a week too many.`}
+    </>
+  );
+}
+
+/** What the plan takes of past weeks that nobody has reported. */
+function unreportedWords(plan: Plan): string {
+  const weeks = Math.max(0, ...plan.items.map(({ done }) => done.unreported));
+  if (weeks === 0) return '';
+  return weeks === 1
+    ? 'One past week is not reported: the plan takes it as practised, the dashed line as not.'
+    : `${weeks} past weeks are not reported: the plan takes them as practised, the dashed line as not.`;
 }

@@ -1,18 +1,19 @@
 import { formatCalendar, type CalendarEvent } from '@/core/files';
 import type { Plan } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
+import type { Student } from '@/core/students';
 import { lessonDays, slotOn, type CalendarDay, type Closure } from '@/core/time';
 import { fileName, saveFile } from '../shell/save-file';
 import { gateName } from '../shell/words';
 
-/** The session, its closing of entry, the lessons to come and the gates ahead. */
+/** The sessions with their dates of entry and recording and the day of go or no-go, the lessons to come, the gates ahead. */
 export function calendarEvents(
-  context: GoalContext,
+  student: Student,
+  contexts: readonly GoalContext[],
   plan: Plan,
   today: CalendarDay,
   closures: readonly Closure[],
 ): CalendarEvent[] {
-  const { goal, student, session, set, level } = context;
   const last = plan.weeks.at(-1);
   const event = (
     uid: string,
@@ -20,7 +21,7 @@ export function calendarEvents(
     day: CalendarDay,
     rest: Partial<CalendarEvent> = {},
   ): CalendarEvent => ({
-    uid: `${uid}@${goal.id}.formal-stave`,
+    uid: `${uid}.formal-stave`,
     title,
     day,
     at: null,
@@ -28,18 +29,29 @@ export function calendarEvents(
     note: '',
     ...rest,
   });
+  const datesOf = ({ goal, session, set, level, goNoGo }: GoalContext): CalendarEvent[] => {
+    const own = `${set.name} ${level.name}`;
+    const sends = session.recordingDue !== null && goal.recordingSentOn === null;
+    return [
+      event(`session@${goal.id}`, `${student.name}: ${own}, ${session.name}`, session.day, {
+        place: session.venue,
+      }),
+      ...[
+        ['closes', `${set.name}: entry closes for the ${session.name}`, session.entryCloses] as const,
+        ['recording', `${student.name}: recording due, ${own}`, sends ? session.recordingDue : null] as const,
+        ['go', `${student.name}: go or no-go, ${own}`, goNoGo] as const,
+      ].flatMap(([uid, title, day]) =>
+        day !== null && day >= today ? [event(`${uid}@${goal.id}`, title, day)] : [],
+      ),
+    ];
+  };
   return [
-    event('session', `${student.name}: ${set.name} ${level.name}, ${session.name}`, session.day, {
-      place: session.venue,
-    }),
-    ...(session.entryCloses !== null && session.entryCloses >= today
-      ? [event('closes', `${set.name}: entry closes for the ${session.name}`, session.entryCloses)]
-      : []),
+    ...contexts.filter(({ session }) => session.day >= today).flatMap(datesOf),
     ...(!last
       ? []
       : lessonDays(student, today, last.to, closures).map((day) => {
           const slot = slotOn(student, day);
-          return event(`lesson-${day}`, `Lesson: ${student.name}`, day, {
+          return event(`lesson-${day}@${student.id}`, `Lesson: ${student.name}`, day, {
             at: slot.kind === 'none' ? null : { start: slot.start, minutes: slot.minutes },
           });
         })),
@@ -48,7 +60,7 @@ export function calendarEvents(
         .filter((gate) => gate.passedOn === null && gate.day >= today)
         .map((gate) =>
           event(
-            `gate-${item.componentId}-${gate.stage}`,
+            `gate-${gate.stage}@${item.id}`,
             `Gate: ${student.name}, ${item.title}, ${gateName(gate.stage)}`,
             gate.day,
           ),
@@ -58,19 +70,17 @@ export function calendarEvents(
 }
 
 export async function saveCalendar(
-  context: GoalContext,
+  student: Student,
+  contexts: readonly GoalContext[],
   plan: Plan,
   today: CalendarDay,
   closures: readonly Closure[],
 ): Promise<void> {
-  const text = await formatCalendar(
-    `${context.student.name}, ${context.level.name}`,
-    calendarEvents(context, plan, today, closures),
-    today,
-  );
+  const events = calendarEvents(student, contexts, plan, today, closures);
+  const goals = contexts.map(({ level, session }) => `${level.name} plan ${session.name}`);
   saveFile(
-    fileName([context.student.name, context.level.name, 'plan', context.session.name], 'ics'),
-    text,
+    fileName([student.name, ...goals], 'ics'),
+    await formatCalendar(`${student.name}: preparation`, events, today),
     'text/calendar',
   );
 }

@@ -1,19 +1,60 @@
 import { ASSESSOR_GLYPH } from '../shell/MarkLine';
 import type { Plan, PlanItem } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
+import type { Student } from '@/core/students';
 import { daysBetween, lessonDays, type CalendarDay, type Closure } from '@/core/time';
 import type { GlyphName } from '@/ui';
+
+/** A goal as it is drawn: a system of lines that ends at its session. */
+export interface StaveSystem {
+  readonly context: GoalContext;
+  readonly plan: Plan;
+  readonly items: readonly PlanItem[];
+  /** Titles of pieces that are worked on once, for an earlier goal. */
+  readonly shared: readonly string[];
+}
+
+/** The goals of a plan in the order of their dates. */
+export const systemsOf = (
+  whole: Plan,
+  contexts: readonly GoalContext[],
+  planOf: (context: GoalContext) => Plan | null,
+): StaveSystem[] =>
+  contexts
+    .flatMap((context): StaveSystem[] => {
+      const plan = planOf(context);
+      if (!plan) return [];
+      const items = whole.items.filter(({ goalId }) => goalId === context.goal.id);
+      const own = new Set(items.map(({ componentId }) => componentId));
+      return [
+        {
+          context,
+          plan,
+          items,
+          shared: plan.items.flatMap(({ componentId, title }) => (own.has(componentId) ? [] : [title])),
+        },
+      ];
+    })
+    .sort((a, b) => a.plan.weeks.length - b.plan.weeks.length);
 
 /** Where things stand in the drawing, in px. */
 export interface Geometry {
   readonly width: number;
   readonly height: number;
-  /** Left edge of the past, of today, of the session. */
+  /** Left edge of the past, of today, of the last session. */
   readonly past: number;
   readonly today: number;
   readonly end: number;
   readonly weekWidth: number;
-  readonly lineY: (line: number) => number;
+  readonly systems: readonly {
+    readonly system: StaveSystem;
+    /** Base of its heading; null where there is only one. */
+    readonly heading: number | null;
+    /** Its lines from top to bottom, and the barline at its end. */
+    readonly lines: readonly number[];
+    readonly end: number;
+  }[];
+  readonly lineY: (itemId: string) => number;
   readonly bottom: number;
   readonly loadBase: number;
   /** x of a place on the grid of weeks; places before the drawn past stand at its edge. */
@@ -25,6 +66,7 @@ const PAST_WEEK = 26;
 const RIGHT = 56;
 const LEAST_WEEK = 46;
 const FIRST_LINE = 92;
+const HEADING = 44;
 const LOAD = 62;
 
 /** Weeks of the past that are drawn. */
@@ -32,17 +74,30 @@ export const drawnPast = (plan: Plan): number => Math.min(plan.now, 8);
 
 /**
  * The drawing fits its content: up to eight past weeks, coming weeks as wide as the room allows (a long plan
- * scrolls), lines closer together when there are many.
+ * scrolls), lines closer together when there are many; several goals stand below each other, each under its heading.
  */
-export function geometryOf(plan: Plan, room: number): Geometry {
+export function geometryOf(plan: Plan, systems: readonly StaveSystem[], room: number): Geometry {
   const coming = plan.weeks.length;
-  const pastWeeks = drawnPast(plan);
   const past = NAMES + 18;
-  const today = past + pastWeeks * PAST_WEEK;
+  const today = past + drawnPast(plan) * PAST_WEEK;
   const weekWidth = Math.max(LEAST_WEEK, Math.min(150, (room - today - RIGHT) / coming));
-  const pitch = plan.items.length > 7 ? 42 : plan.items.length > 5 ? 46 : 52;
+  const count = plan.items.length;
+  const pitch = count > 7 ? 42 : count > 5 ? 46 : 52;
   const end = today + coming * weekWidth;
-  const bottom = FIRST_LINE + (Math.max(1, plan.items.length) - 1) * pitch + 26;
+  const many = systems.length > 1;
+  const lineOf = new Map<string, number>();
+  let y = FIRST_LINE - pitch;
+  const placed = systems.map((system) => {
+    if (many) y += HEADING;
+    const heading = many ? y + pitch - 36 : null;
+    const lines = system.items.map(({ id }) => {
+      y += pitch;
+      lineOf.set(id, y);
+      return y;
+    });
+    return { system, heading, lines, end: today + system.plan.weeks.length * weekWidth };
+  });
+  const bottom = y + 26;
   return {
     width: end + RIGHT,
     height: bottom + LOAD + 8,
@@ -50,7 +105,8 @@ export function geometryOf(plan: Plan, room: number): Geometry {
     today,
     end,
     weekWidth,
-    lineY: (line) => FIRST_LINE + line * pitch,
+    systems: placed,
+    lineY: (itemId) => lineOf.get(itemId) ?? FIRST_LINE,
     bottom,
     loadBase: bottom + LOAD,
     x: (week) =>
@@ -137,7 +193,7 @@ export interface LessonMark {
 
 /** Every drawn week with its lesson, or the rest that stands for none. */
 export function lessonsOf(
-  context: GoalContext,
+  student: Student,
   plan: Plan,
   closures: readonly Closure[],
   geometry: Geometry,
@@ -146,7 +202,7 @@ export function lessonsOf(
     const from = geometry.x(at);
     const to = at + 1 === plan.grid.length ? geometry.end : geometry.x(at + 1);
     if (to - from < 4) return [];
-    const lesson = lessonDays(context.student, week.from, week.to, closures).length > 0;
+    const lesson = lessonDays(student, week.from, week.to, closures).length > 0;
     return [{ x: (from + to) / 2, lesson }];
   });
 }

@@ -1,9 +1,9 @@
 import { useEffect } from 'react';
 import { componentMax, latestSheet, schemeComponent, sheetMark, type Assessor } from '@/core/marks';
 import { formatBars } from '@/core/music';
-import { practiceCard } from '@/core/plan';
+import { practiceCard, type Plan } from '@/core/plan';
 import { goalContext, hearToday, type GoalContext } from '@/core/register';
-import { initials, instrumentOn } from '@/core/students';
+import { initials, instrumentOn, type Student } from '@/core/students';
 import { formatDay, isCalendarDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
 import { saveSettings, type ReadyState } from '@/store';
 import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
@@ -11,6 +11,7 @@ import { contextsOfDay, registerModel } from '../register/register-model';
 import { weeksWords } from '../shell/words';
 import { queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
+import { LeftOut } from '../shell/LeftOut';
 import { PageQuestions } from './parts/PageQuestions';
 import css from './PrintView.module.css';
 import { valueAt } from '@/core/value-at';
@@ -51,10 +52,11 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
       </div>
       {sheet === 'day' ? (
         <DaySheet ready={ready} day={day} nameOf={nameOf} />
-      ) : sheet === 'card' && context?.plan ? (
+      ) : sheet === 'card' && context?.whole ? (
         <CardSheet
-          context={context}
-          week={Math.min(context.plan.weeks.length - 1, Math.max(0, Number(queryOf('week') ?? 0) || 0))}
+          student={context.student}
+          plan={context.whole}
+          week={Math.min(context.whole.weeks.length - 1, Math.max(0, Number(queryOf('week') ?? 0) || 0))}
           nameOf={nameOf}
         />
       ) : sheet === 'marks' && context ? (
@@ -121,7 +123,7 @@ function DaySheet({
               </td>
               <td>
                 {hear.slice(0, 5).map((line) => (
-                  <p key={line.componentId}>
+                  <p key={line.itemId}>
                     <b>{line.letter}</b> {line.title}
                     {line.bars ? `, ${formatBars(line.bars)}` : ''}
                     {line.tempo ? (
@@ -149,24 +151,26 @@ function DaySheet({
 }
 
 function CardSheet({
-  context,
+  student,
+  plan,
   week,
   nameOf,
 }: {
-  readonly context: GoalContext;
+  readonly student: Student;
+  /** Over all goals: a student has one card. */
+  readonly plan: Plan;
   readonly week: number;
   readonly nameOf: NameOf;
 }) {
-  const { plan } = context;
-  const planned = plan?.weeks[week];
-  if (!plan || !planned) return null;
+  const planned = plan.weeks[week];
+  if (!planned) return null;
   const card = practiceCard(plan, week);
   const days = card.days.filter((day) => day.available > 0 || day.asked > 0);
-  const tasks = hearToday(plan, slotMinutes(slotOn(context.student, planned.from)), week);
+  const tasks = hearToday(plan, slotMinutes(slotOn(student, planned.from)), week);
   return (
     <PrintFrame
       size="A5"
-      title={`Practice card: ${nameOf(context.student.name)}`}
+      title={`Practice card: ${nameOf(student.name)}`}
       sub={`${formatDay(planned.from, 'long')} to ${formatDay(planned.to, 'long')} · ${card.minutes} minutes`}
     >
       <table className={css.table}>
@@ -182,7 +186,7 @@ function CardSheet({
         </thead>
         <tbody>
           {card.rows.map((row) => (
-            <tr key={row.item.componentId}>
+            <tr key={row.item.id}>
               <th scope="row">
                 <b>{row.item.letter}</b> {row.item.title}
               </th>
@@ -214,11 +218,12 @@ function CardSheet({
       </table>
       <ul className={css.tasks}>
         {tasks.map((task) => (
-          <li key={task.componentId}>
+          <li key={task.itemId}>
             <b>{task.letter}</b> {task.task.how}; listen for {task.task.listenFor}.
           </li>
         ))}
       </ul>
+      <LeftOut card={card} />
       <p className={css.care}>
         Stop when anything hurts, and say so at the lesson. A break at least every 25 minutes.
       </p>

@@ -3,7 +3,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { checkRule, choicesOf } from './programme-model';
 import { choosesPieces, explainRule, isPrepared, type Component } from '@/core/requirements';
 import { piecesFor } from '@/core/programme';
-import { programmeQuestion, type GoalContext } from '@/core/register';
+import type { GoalContext } from '@/core/register';
 import { formatDay } from '@/core/time';
 import {
   chooseAim,
@@ -35,16 +35,18 @@ import { queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
+import { useLoaded } from '../shell/use-loaded';
 import { weeksWords } from '../shell/words';
 import { CandidateList } from './parts/CandidateList';
 import { GoalHistory } from './parts/GoalHistory';
 import { PlayingTimeRuler } from './parts/PlayingTimeRuler';
 import { RuleList } from './parts/RuleList';
 import { Slot } from './parts/Slot';
-import { whyWords } from './advice-model';
 import { useAdvice, useWhyNot } from './use-advice';
 import css from './ProgrammeView.module.css';
 import { valueAt } from '@/core/value-at';
+
+const loadQuestion = () => import('./the-question');
 
 const ExcerptEditor = lazy(() =>
   import('./parts/ExcerptEditor').then((part) => ({ default: part.ExcerptEditor })),
@@ -139,9 +141,10 @@ function Bench({
         : studio.pieces,
     [slots, context.student.instrument, studio.pieces, studio.sets],
   );
+  const search = useLoaded(loadQuestion);
   const sums = useMemo(
-    () => (slots.some(choosesPieces) ? programmeQuestion(studio, context) : null),
-    [slots, context, studio],
+    () => (search && slots.some(choosesPieces) ? search.programmeQuestion(studio, context) : null),
+    [search, slots, context, studio],
   );
   const entering = useEntering(ready);
   const [ending, setEnding] = useState(false);
@@ -226,8 +229,8 @@ function Bench({
                 why && {
                   pieceId: why.pieceId,
                   words:
-                    why.answer && sums
-                      ? whyWords(why.answer, sums, context, studio, why.pieceId)
+                    why.answer && sums && search
+                      ? search.whyWords(why.answer, sums, context, studio, why.pieceId)
                       : { say: ['Checking …'], sums: [] },
                 }
               }

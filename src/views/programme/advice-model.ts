@@ -3,14 +3,8 @@ import type { Obstacle, RankedProgramme, WhyNot } from '@/core/programme';
 import { barsToLearn } from '@/core/repertoire';
 import type { Studio } from '@/core/files';
 import { reasonsOf, type GoalContext, type ProgrammeSums, type Reason } from '@/core/register';
-import {
-  checkRule,
-  choosesPieces,
-  explainRule,
-  placesOf,
-  type Programme,
-  type RequirementSet,
-} from '@/core/requirements';
+import { checkRule, choosesPieces, explainRule, type Programme } from '@/core/requirements';
+import { levelWords, type WhyWords } from './programme-model';
 import type { WhyAnswer } from './use-advice';
 
 /** The programme as a goal keeps it; excerpts chosen already stay. */
@@ -65,22 +59,6 @@ export function obstacleWords(
     ? `${title} is excluded`
     : inTerms`the bars of ${title} are not counted`;
 }
-
-/** An answer in sentences, and the sums it rests on where it rests on any. */
-export interface WhyWords {
-  readonly say: readonly string[];
-  readonly sums: readonly string[];
-}
-
-/** "Level 3 of Tarrin Board, S": where requirements place a piece; empty where none does. */
-export const levelWords = (pieceId: string, sets: Iterable<RequirementSet>): string =>
-  [
-    ...new Set(
-      [...sets].flatMap((set) =>
-        (placesOf(set).get(pieceId) ?? []).map(({ levelName }) => `${levelName} of ${set.name}`),
-      ),
-    ),
-  ].join(', ');
 
 /** The same question answered as if nothing were chosen yet. */
 function freedWords(freed: WhyNot): string {

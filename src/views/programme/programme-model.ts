@@ -7,9 +7,11 @@ import {
   checkRule,
   choiceCount,
   explainRule,
+  placesOf,
   type Component,
   type Entry,
   type Programme,
+  type RequirementSet,
 } from '@/core/requirements';
 import { withChoice } from '@/core/programme';
 import { valueAt } from '@/core/value-at';
@@ -73,3 +75,19 @@ export function candidatesOf(
         a.piece.title.localeCompare(b.piece.title, 'en'),
     );
 }
+
+/** An answer in sentences, and the sums it rests on where it rests on any. */
+export interface WhyWords {
+  readonly say: readonly string[];
+  readonly sums: readonly string[];
+}
+
+/** "Level 3 of Tarrin Board, S": where requirements place a piece; empty where none does. */
+export const levelWords = (pieceId: string, sets: Iterable<RequirementSet>): string =>
+  [
+    ...new Set(
+      [...sets].flatMap((set) =>
+        (placesOf(set).get(pieceId) ?? []).map(({ levelName }) => `${levelName} of ${set.name}`),
+      ),
+    ),
+  ].join(', ');

@@ -240,8 +240,8 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                           onTold={() => void tellOffice(decision.goalId)}
                           onResult={() => setEnding(goalContext(studio, names.goal, now.day) ?? null)}
                           onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
-                          onGate={({ goalId, componentId, stage }, change) =>
-                            void setGate(goalId, componentId, stage, change)
+                          onGate={({ goalId, stage, ...at }, change) =>
+                            void setGate(goalId, at, stage, change)
                           }
                         />
                       ) : null;

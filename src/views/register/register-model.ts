@@ -84,7 +84,7 @@ export function registerModel(
       goals,
       decisions: decisions.filter((each) => lesson.students.some((student) => student.id === each.studentId)),
       hear: goals.flatMap((goal) =>
-        goal.plan ? hearToday(goal.plan, lesson.minutes / lesson.students.length) : [],
+        goal.whole ? hearToday(goal.whole, lesson.minutes / lesson.students.length) : [],
       ),
       clashes:
         lesson.state === 'cancelled' || lesson.state === 'moved'

@@ -150,10 +150,7 @@ function StudentPage({
           {model.goals.map((each) => (
             <GoalMarks key={each.goal.id} context={each} today={now.day} />
           ))}
-          {beside &&
-            model.goals.map((each) => (
-              <CardOfWeek key={each.goal.id} context={each} isOne={model.goals.length === 1} />
-            ))}
+          {beside && model.goals[0] && <CardOfWeek whole={model.whole} goalId={model.goals[0].goal.id} />}
         </div>
         <Suspense>{beside && <Beside ready={ready} student={student} model={model} />}</Suspense>
       </div>
@@ -189,11 +186,11 @@ function NextLesson({
       {hear.map(({ goal, lines }) => (
         <ul key={goal.goal.id} className={css.hear} aria-label={`To hear, ${goal.level.name}`}>
           {lines.map((line) => (
-            <TaskLine key={line.componentId} line={line} goalId={goal.goal.id} />
+            <TaskLine key={line.itemId} line={line} goalId={goal.goal.id} />
           ))}
         </ul>
       ))}
-      {hear.every(({ lines }) => lines.length === 0) && (
+      {hear.length === 0 && (
         <p className={css.soft}>Nothing is planned to be heard: there is no plan with work this week.</p>
       )}
       <div className={css.acts}>

@@ -1,6 +1,6 @@
 import { aimMark, componentMax, schemeComponent, type Assessor } from '@/core/marks';
 import { goalsOfStudent, type Studio } from '@/core/files';
-import { practiceCard } from '@/core/plan';
+import type { Plan } from '@/core/plan';
 import { readinessOf } from '@/core/readiness';
 import {
   goalContext,
@@ -28,6 +28,8 @@ export interface ResultLine {
 
 export interface StudentModel {
   readonly goals: readonly GoalContext[];
+  /** The plan over all goals; null where there is none. */
+  readonly whole: Plan | null;
   readonly next: ReturnType<typeof nextLesson>;
   /** To hear in the next lesson, by goal. */
   readonly hear: readonly { readonly goal: GoalContext; readonly lines: readonly HearLine[] }[];
@@ -40,15 +42,16 @@ export function studentModel(studio: Studio, student: Student, now: Now): Studen
   const today = now.day;
   const goals = openGoalsOf(studio, student.id).flatMap((goal) => goalContext(studio, goal, today) ?? []);
   const next = nextLesson(studio, student, now);
-  const sharing = next?.lesson.students.length ?? 1;
+  const whole = goals.find((goal) => goal.whole !== null)?.whole ?? null;
+  const lines = whole && next ? hearToday(whole, next.lesson.minutes / next.lesson.students.length) : [];
   return {
     goals,
+    whole,
     next,
-    hear: goals
-      .filter(({ session }) => session.day >= today)
-      .flatMap((goal) =>
-        goal.plan && next ? [{ goal, lines: hearToday(goal.plan, next.lesson.minutes / sharing) }] : [],
-      ),
+    hear: goals.flatMap((goal) => {
+      const own = lines.filter(({ goalId }) => goalId === goal.goal.id);
+      return own.length > 0 ? [{ goal, lines: own }] : [];
+    }),
     results: resultsOf(studio, student),
   };
 }
@@ -76,10 +79,6 @@ function resultsOf(studio: Studio, student: Student): ResultLine[] {
 
 export const readinessOfGoal = (context: GoalContext, today: CalendarDay) =>
   readinessOf(context.level, context.scheme, context.standing, context.readSheets, context.plan, today);
-
-/** The card of this week; null where there is no plan. */
-export const cardOf = ({ plan }: GoalContext) =>
-  plan && plan.weeks.length > 0 ? practiceCard(plan, 0) : null;
 
 /** The marks of a component from the first to the day of the event, by who gave them, against the awards. */
 export function marksOverTime(context: GoalContext, componentId: string): ChartData | null {

@@ -14,11 +14,11 @@ const BASIS = {
 
 /** The minutes of each item, and where they come from. */
 export function EffortDialog({
-  context,
+  contexts,
   plan,
   onClose,
 }: {
-  readonly context: GoalContext;
+  readonly contexts: readonly GoalContext[];
   readonly plan: Plan;
   readonly onClose: () => void;
 }) {
@@ -29,7 +29,7 @@ export function EffortDialog({
         head={['Item', 'Minutes needed', 'Left', 'Where they come from', 'Change']}
       >
         {plan.items.map((item) => (
-          <tr key={item.componentId}>
+          <tr key={item.id}>
             <td>
               <b>{item.letter}</b> {item.title}
             </td>
@@ -38,22 +38,24 @@ export function EffortDialog({
                 key={item.minutes}
                 label={`Minutes of ${item.title}`}
                 value={item.minutes}
-                onTake={(minutes) => void setMinutes(context.goal.id, item.componentId, Math.round(minutes))}
+                onTake={(minutes) => void setMinutes(item.goalId, item.componentId, Math.round(minutes))}
               />
             </td>
-            <td>{item.toDo}</td>
+            <td>{Math.round(item.toDo)}</td>
             <td>{BASIS[item.basis]}</td>
             <td>
               {item.basis === 'set' && (
-                <Button look="quiet" onClick={() => void setMinutes(context.goal.id, item.componentId, null)}>
+                <Button look="quiet" onClick={() => void setMinutes(item.goalId, item.componentId, null)}>
                   Compute again
                 </Button>
               )}
               {item.piece && (
                 <CheckField
                   label="from memory"
-                  checked={context.goal.plan.memorised.includes(item.componentId)}
-                  onChange={(checked) => void setMemorised(context.goal.id, item.componentId, checked)}
+                  checked={contexts.some(
+                    ({ goal }) => goal.id === item.goalId && goal.plan.memorised.includes(item.componentId),
+                  )}
+                  onChange={(checked) => void setMemorised(item.goalId, item.componentId, checked)}
                 />
               )}
             </td>

@@ -11,29 +11,18 @@ interface PlacedGate {
   readonly gate: Gate;
   readonly x: number;
   readonly y: number;
-  /** Passed by now in the plan, and not said to be passed. */
+  /** Its stage is done, or its own day has come, and nobody has said that it is passed. */
   readonly waiting: boolean;
-  /** Where the gate stood before it was moved; null where it was not, or stands outside the drawing. */
-  readonly ghost: number | null;
 }
 
 /** The gates in the drawing, each where its stage ends. */
 const gatesOf = (plan: Plan, geometry: Geometry): PlacedGate[] =>
-  plan.items.flatMap((item, line) =>
+  plan.items.flatMap((item) =>
     item.gates.flatMap((gate): PlacedGate[] => {
       const x = geometry.x(gate.passedOn === null ? gate.lastWeek + 1 : weekOf(plan, gate.passedOn));
       if (x <= geometry.past + (gate.passedOn === null ? 0 : 8)) return [];
-      const was = gate.movedFrom === null ? -1 : plan.grid.findIndex((week) => week.from === gate.movedFrom);
-      return [
-        {
-          item,
-          gate,
-          x,
-          y: geometry.lineY(line),
-          waiting: gate.passedOn === null && gate.lastWeek + 1 <= plan.now,
-          ghost: was >= 0 && gate.passedOn === null ? geometry.x(was) : null,
-        },
-      ];
+      const waiting = gate.passedOn === null && gate.lastWeek + 1 <= plan.now;
+      return [{ item, gate, x, y: geometry.lineY(item.id), waiting }];
     }),
   );
 
@@ -42,41 +31,37 @@ interface Part {
   readonly geometry: Geometry;
 }
 
-/** The gates as they are drawn in the picture. */
+/** The gates as they are drawn in the picture: one set by hand has a foot as well, one that follows the plan does not. */
 export const GateShapes = ({ plan, geometry }: Part) => (
   <>
-    {gatesOf(plan, geometry).map(({ item, gate, x, y, waiting, ghost }) => (
-      <g key={`${item.componentId}${gate.stage}`} transform={`translate(0 ${y})`}>
-        {ghost !== null && (
-          <>
-            <g transform={`translate(${ghost} -16)`}>
-              <GlyphShape name="gate moved" />
-            </g>
-            <path d={`M${ghost}-22V-27H${x}V-23`} className={css.arrow} />
-          </>
-        )}
-        <path d={`M${x}-11V10`} className={gate.passedOn === null ? css.bar : css.past} />
-        <g transform={`translate(${x} -16)`}>
-          <GlyphShape name={gate.passedOn ? 'tick' : waiting ? 'gate waiting' : 'gate'} />
+    {gatesOf(plan, geometry).map(({ item, gate, x, y, waiting }) => (
+      <g key={`${item.id}${gate.stage}`} transform={`translate(${x} ${y})`}>
+        <path d={gate.set ? 'M0-11V11M-5 11H5' : 'M0-11V10'} className={barOf(gate)} />
+        <g transform="translate(0 -16)">
+          <GlyphShape
+            name={gate.passedOn ? 'tick' : waiting ? 'gate waiting' : gate.set ? 'gate set' : 'gate'}
+          />
         </g>
       </g>
     ))}
   </>
 );
 
+const barOf = (gate: Gate) => (gate.passedOn !== null ? css.past : gate.set ? css.set : css.bar);
+
 /** The gates as real buttons over the picture. */
 export const GateButtons = ({
   plan,
   geometry,
   onGate,
-}: Part & { readonly onGate: (componentId: string, stage: Gate['stage']) => void }) =>
+}: Part & { readonly onGate: (itemId: string, stage: Gate['stage']) => void }) =>
   gatesOf(plan, geometry).map(({ item, gate, x, y, waiting }) => (
     <button
-      key={`${item.componentId}${gate.stage}`}
+      key={`${item.id}${gate.stage}`}
       type="button"
       className={css.gate}
       style={{ insetInlineStart: x - 15, insetBlockStart: y - 36 }}
-      aria-label={`${item.letter}, ${gateName(gate.stage)}, ${formatDay(gate.day, 'written')}, ${gate.passedOn ? 'passed' : waiting ? 'due' : 'to come'}`}
-      onClick={() => onGate(item.componentId, gate.stage)}
+      aria-label={`${item.letter}, ${gateName(gate.stage)}, ${formatDay(gate.day, 'written')}, ${gate.passedOn ? 'passed' : `${gate.set ? 'set by hand, ' : ''}${waiting ? 'due' : 'to come'}`}`}
+      onClick={() => onGate(item.id, gate.stage)}
     />
   ));

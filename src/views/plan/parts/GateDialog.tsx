@@ -1,30 +1,28 @@
 import type { Stage } from '@/core/effort';
 import type { Plan } from '@/core/plan';
-import type { GoalContext } from '@/core/register';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { setGate } from '@/store';
 import { Button, Dialog, DialogActs, SelectField } from '@/ui';
 import { gateName } from '../../shell/words';
 
-/** One gate: heard and passed, or moved to the start of another week, or back to where it was computed. */
+/** One gate: heard and passed, set to the start of a week, or left to follow the plan. */
 export function GateDialog({
-  context,
   plan,
   at,
   today,
   onClose,
 }: {
-  readonly context: GoalContext;
   readonly plan: Plan;
-  readonly at: { readonly componentId: string; readonly stage: Stage };
+  readonly at: { readonly itemId: string; readonly stage: Stage };
   readonly today: CalendarDay;
   readonly onClose: () => void;
 }) {
-  const item = plan.items.find((each) => each.componentId === at.componentId);
+  const item = plan.items.find((each) => each.id === at.itemId);
   const gate = item?.gates.find((each) => each.stage === at.stage);
   if (!item || !gate) return null;
+  const isDone = gate.lastWeek < plan.now;
   const change = (to: { readonly movedTo?: CalendarDay | null; readonly passedOn?: CalendarDay | null }) => {
-    void setGate(context.goal.id, at.componentId, at.stage, to);
+    void setGate(item.goalId, item, at.stage, to);
     onClose();
   };
   return (
@@ -32,12 +30,12 @@ export function GateDialog({
       <p>
         {gate.passedOn
           ? `Passed on ${formatDay(gate.passedOn, 'written')}.`
-          : `To be heard on ${formatDay(gate.day, 'written')}.`}{' '}
-        {gate.movedFrom ? `Moved from ${formatDay(gate.movedFrom, 'written')}.` : ''} The next stage starts
-        once this is passed.
+          : gate.set
+            ? `Set by hand to ${formatDay(gate.day, 'written')}: the work before it ends by then.`
+            : `${isDone ? 'Its work is done: to be heard' : 'Comes'} on ${formatDay(gate.day, 'written')} as things stand, and moves when the plan does.`}
       </p>
       <SelectField
-        label="Move to the week of"
+        label="Set to the week of"
         value={gate.day}
         options={[
           ...(plan.weeks.some((week) => week.from === gate.day)
@@ -57,11 +55,7 @@ export function GateDialog({
         ) : (
           <Button onClick={() => change({ passedOn: null })}>Undo “passed”</Button>
         )}
-        {gate.movedFrom !== null && (
-          <Button onClick={() => change({ movedTo: null })}>
-            Back to {formatDay(gate.movedFrom, 'short')}
-          </Button>
-        )}
+        {gate.set && <Button onClick={() => change({ movedTo: null })}>Let it follow the plan</Button>}
       </DialogActs>
     </Dialog>
   );

@@ -2,33 +2,37 @@ import type { Plan, PlanItem } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
 import { formatDay, lessonDays, type Closure } from '@/core/time';
 import { Table } from '@/ui';
-import { drawnPast, marksHeard } from '../stave-model';
+import type { Student } from '@/core/students';
+import { drawnPast, marksHeard, type StaveSystem } from '../stave-model';
 import css from './PlanTable.module.css';
 import { gateName } from '../../shell/words';
 
 /** The stave in words and figures: every week with its lesson, phases, minutes, tempos, gates and the marks heard in it. */
 export function PlanTable({
-  context,
+  student,
+  systems,
   plan,
   closures,
 }: {
-  readonly context: GoalContext;
+  readonly student: Student;
+  readonly systems: readonly StaveSystem[];
   readonly plan: Plan;
   readonly closures: readonly Closure[];
 }) {
   const first = plan.now - drawnPast(plan);
+  const lines = systems.flatMap(({ context, items }) => items.map((item) => ({ context, item })));
   return (
     <details className={css.root}>
       <summary>The plan as a table</summary>
       <Table
         label="The plan, week by week"
-        head={['Week', 'Lesson', 'Minutes', ...plan.items.map((item) => `${item.letter} ${item.title}`)]}
+        head={['Week', 'Lesson', 'Minutes', ...lines.map(({ item }) => `${item.letter} ${item.title}`)]}
         tight
       >
         {plan.grid.slice(first).map((period, place) => {
           const at = first + place;
           const week = plan.weeks[at - plan.now];
-          const lessons = lessonDays(context.student, period.from, period.to, closures);
+          const lessons = lessonDays(student, period.from, period.to, closures);
           return (
             <tr key={period.from}>
               <th scope="row">
@@ -39,8 +43,8 @@ export function PlanTable({
                 {lessons.length === 0 ? 'none' : lessons.map((day) => formatDay(day, 'short')).join(', ')}
               </td>
               <td>{week ? `${Math.round(week.load)} of ${week.minutes}` : 'past'}</td>
-              {plan.items.map((item) => (
-                <td key={item.componentId}>{cellWords(context, plan, item, at)}</td>
+              {lines.map(({ item, context }) => (
+                <td key={item.id}>{cellWords(context, plan, item, at)}</td>
               ))}
             </tr>
           );

@@ -35,7 +35,7 @@ export function PracticeCardTable({
         </thead>
         <tbody>
           {card.rows.map((row) => (
-            <tr key={row.item.componentId}>
+            <tr key={row.item.id}>
               <th scope="row">
                 <b>{row.item.letter}</b>
                 <span>{row.item.title}</span>

@@ -1,30 +1,42 @@
 import type { Plan, PlanItem } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
-import { formatDay, type CalendarDay, type Closure } from '@/core/time';
+import type { Student } from '@/core/students';
+import { formatDay, periodIndexOf, type CalendarDay, type Closure } from '@/core/time';
 import { GlyphShape, NoteShape, Roving, useWidth } from '@/ui';
-import { geometryOf, lessonsOf, marksOf, type Geometry } from '../stave-model';
+import { geometryOf, lessonsOf, marksOf, weekOf, type Geometry, type StaveSystem } from '../stave-model';
 import { GateButtons, GateShapes } from './GateButtons';
 import { PhasePatterns, PhaseShape } from './PhaseShape';
 import css from './PreparationStave.module.css';
 import { gateName } from '../../shell/words';
 
 export interface StaveProps {
-  readonly context: GoalContext;
+  readonly student: Student;
+  /** The plan of the student over all goals. */
   readonly plan: Plan;
+  readonly systems: readonly StaveSystem[];
   readonly closures: readonly Closure[];
   readonly today: CalendarDay;
   readonly week: number;
   readonly onWeek: (week: number) => void;
-  readonly onGate: (componentId: string, stage: PlanItem['gates'][number]['stage']) => void;
+  readonly onGate: (itemId: string, stage: PlanItem['gates'][number]['stage']) => void;
 }
 
 /**
- * The preparation as a stave: a line for each component, weeks as bars, phases as hatchings, gates over the
- * lines, marks heard on them, and the session as the closing barline. Below, the minutes asked each week.
+ * The preparation as a stave: a system for each goal with a line for each item, weeks as bars, phases as hatchings, gates
+ * over the lines, marks heard on them, and the session as the closing barline. Below, the minutes asked each week.
  */
-export function PreparationStave({ context, plan, closures, today, week, onWeek, onGate }: StaveProps) {
+export function PreparationStave({
+  student,
+  plan,
+  systems,
+  closures,
+  today,
+  week,
+  onWeek,
+  onGate,
+}: StaveProps) {
   const [ref, room] = useWidth<HTMLDivElement>(1224);
-  const geometry = geometryOf(plan, room);
+  const geometry = geometryOf(plan, systems, room);
   return (
     // A region that scrolls sideways must take focus, so that the keyboard can scroll it.
     // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
@@ -39,21 +51,29 @@ export function PreparationStave({ context, plan, closures, today, week, onWeek,
         >
           <PhasePatterns />
           <Ground plan={plan} geometry={geometry} week={week} />
-          <Heads context={context} plan={plan} geometry={geometry} />
-          <LessonLine context={context} plan={plan} closures={closures} geometry={geometry} />
-          {plan.items.map((item, line) => (
-            <Line
-              key={item.componentId}
-              context={context}
-              plan={plan}
-              item={item}
-              geometry={geometry}
-              y={geometry.lineY(line)}
-              today={today}
-            />
+          <Heads plan={plan} geometry={geometry} />
+          <LessonLine student={student} plan={plan} closures={closures} geometry={geometry} />
+          {geometry.systems.map(({ system, heading, end }) => (
+            <g key={system.context.goal.id}>
+              {heading !== null && <SystemHeading system={system} y={heading} />}
+              {system.items.map((item) => (
+                <Line
+                  key={item.id}
+                  context={system.context}
+                  plan={plan}
+                  item={item}
+                  geometry={geometry}
+                  end={end}
+                  today={today}
+                />
+              ))}
+            </g>
           ))}
           <GateShapes plan={plan} geometry={geometry} />
-          <Frame plan={plan} geometry={geometry} />
+          <Frame geometry={geometry} />
+          {geometry.systems.map((placed) => (
+            <Dates key={placed.system.context.goal.id} plan={plan} geometry={geometry} placed={placed} />
+          ))}
           <LoadBand plan={plan} geometry={geometry} />
         </svg>
         <Roving>
@@ -77,6 +97,57 @@ export function PreparationStave({ context, plan, closures, today, week, onWeek,
         </Roving>
       </div>
     </div>
+  );
+}
+
+/** "recording 12 Feb", "31 Mar". */
+const endWords = (due: CalendarDay | null, session: CalendarDay | null): string => {
+  const end = due ?? session;
+  return end === null ? '' : `${due === null ? '' : 'recording '}${formatDay(end, 'short')}`;
+};
+
+type Placed = Geometry['systems'][number];
+
+/** What a system prepares, where there are several. */
+function SystemHeading({ system, y }: { readonly system: StaveSystem; readonly y: number }) {
+  const { set, level, goal, scheme, standing } = system.context;
+  const award = scheme.awards.find(({ id }) => id === goal.aimAwardId);
+  return (
+    <text x={0} y={y} className={css.system}>
+      {set.name} {level.name}
+      <tspan className={css.caption} dx={8}>
+        {[
+          ...(award && award.total > 0 ? [`aim ${award.total} of ${standing.maxMark}`] : []),
+          ...(system.shared.length > 0 ? [`with ${system.shared.join(', ')} of the goal above`] : []),
+        ].join(' · ')}
+      </tspan>
+    </text>
+  );
+}
+
+/** What stands on a day of its own: until when a recording is due, and when it is decided whether to go. */
+function Dates({ plan, geometry, placed }: Part & { readonly placed: Placed }) {
+  const { system, heading, lines } = placed;
+  const { session, due } = system.plan;
+  const top = (lines[0] ?? 0) - 24;
+  const label = heading ?? top - 2;
+  const { goNoGo } = system.context;
+  return (
+    <>
+      {periodIndexOf(plan.grid, goNoGo) >= plan.now && (
+        <g transform={`translate(${geometry.x(weekOf(plan, goNoGo))} 0)`}>
+          <path d={`M0 ${top}V${(lines.at(-1) ?? 0) + 12}`} className={css.decide} />
+          <text x={0} y={label} textAnchor="middle" className={css.caption}>
+            go or no-go {formatDay(goNoGo, 'medium')}
+          </text>
+        </g>
+      )}
+      {heading !== null && (
+        <text x={Math.min(placed.end + 4, geometry.width)} y={label} textAnchor="end" className={css.strong}>
+          {endWords(due, session)}
+        </text>
+      )}
+    </>
   );
 }
 
@@ -117,14 +188,16 @@ function Ground({ plan, geometry, week }: Part & { readonly week: number }) {
   );
 }
 
-function Heads({ context, plan, geometry }: Part & { readonly context: GoalContext }) {
-  const { today, past, end, weekWidth, width } = geometry;
+function Heads({ plan, geometry }: Part) {
+  const { today, past, end, weekWidth, width, systems } = geometry;
   const every = weekWidth < 54 ? 2 : 1;
+  const [first, second] = systems;
+  const only = first && !second ? first.system.plan : null;
   return (
     <>
-      {today - past > 110 && (
+      {today - past > 110 && plan.grid[0] && (
         <text x={past} y={16} className={css.soft}>
-          from {formatDay(plan.grid[Math.max(0, plan.now - 8)]?.from ?? context.goal.plan.startedOn, 'short')}
+          from {formatDay((plan.grid[Math.max(0, plan.now - 8)] ?? plan.grid[0]).from, 'short')}
         </text>
       )}
       {today - past > 40 && (
@@ -145,13 +218,15 @@ function Heads({ context, plan, geometry }: Part & { readonly context: GoalConte
                   ? weekWidth < 58
                     ? 'now'
                     : 'this week'
-                  : `${plan.weeks.length - at} ${plan.weeks.length - at === 1 ? 'week' : 'weeks'}`}
+                  : only
+                    ? `${plan.weeks.length - at} ${plan.weeks.length - at === 1 ? 'week' : 'weeks'}`
+                    : ''}
             </text>
           </g>
         ),
       )}
       <text x={Math.max(end + 6, width)} y={16} textAnchor="end" className={css.strong}>
-        {formatDay(context.session.day, 'short')}
+        {only ? endWords(only.due, only.session) : ''}
       </text>
       <text x={width} y={30} textAnchor="end" className={css.caption}>
         marks
@@ -161,12 +236,12 @@ function Heads({ context, plan, geometry }: Part & { readonly context: GoalConte
 }
 
 function LessonLine({
-  context,
+  student,
   plan,
   closures,
   geometry,
-}: Part & { readonly context: GoalContext; readonly closures: readonly Closure[] }) {
-  const lessons = lessonsOf(context, plan, closures, geometry);
+}: Part & { readonly student: Student; readonly closures: readonly Closure[] }) {
+  const lessons = lessonsOf(student, plan, closures, geometry);
   const coming = lessons.filter((each) => each.lesson && each.x > geometry.today).length;
   return (
     <>
@@ -192,21 +267,23 @@ function Line({
   plan,
   item,
   geometry,
-  y,
+  end,
   today,
 }: Part & {
   readonly context: GoalContext;
   readonly item: PlanItem;
-  readonly y: number;
+  /** The barline of its system. */
+  readonly end: number;
   readonly today: CalendarDay;
 }) {
+  const y = geometry.lineY(item.id);
   const stand = context.standing.marks.find((mark) => mark.componentId === item.componentId);
   const next = item.gates.find((gate) => gate.passedOn === null);
   const late = next !== undefined && next.day <= today;
   const title = item.title.length > 23 ? `${item.title.slice(0, 22)}…` : item.title;
   return (
     <g transform={`translate(0 ${y})`}>
-      <path d={`M${geometry.past} 0H${geometry.end}`} className={css.stave} />
+      <path d={`M${geometry.past} 0H${end}`} className={css.stave} />
       <text x={0} y={5} className={css.letter}>
         {item.letter}
       </text>
@@ -225,8 +302,9 @@ function Line({
       </text>
       {item.stages.map((stage) => {
         const from = geometry.x(stage.fromWeek);
+        if (stage.fromWeek > stage.toWeek) return null;
         const last = stage.toWeek + 1 >= plan.grid.length;
-        const to = last ? geometry.end - 12 : geometry.x(stage.toWeek + 1);
+        const to = last ? end - 12 : Math.min(end - 12, geometry.x(stage.toWeek + 1));
         const start = Math.max(from, geometry.today);
         return (
           <g key={stage.stage}>
@@ -253,7 +331,7 @@ function Line({
           </text>
         </g>
       ))}
-      <text x={geometry.width} y={6} textAnchor="end" className={stand?.from ? css.standing : css.caption}>
+      <text x={end + 56} y={6} textAnchor="end" className={stand?.from ? css.standing : css.caption}>
         {stand?.from ? stand.from.mark : 'none'}
       </text>
     </g>
@@ -268,7 +346,7 @@ function Tempos({ item, geometry }: { readonly item: PlanItem; readonly geometry
   return item.tempos.map((value, at) => {
     const rounded = Math.round(value);
     const room = geometry.weekWidth >= 54 || at % 2 === 0;
-    if (rounded === said || !room) return null;
+    if (rounded === said || !room || !item.weeks.slice(at).some((minutes) => minutes > 0)) return null;
     said = rounded;
     const middle = geometry.today + (at + 0.5) * geometry.weekWidth;
     return at === 0 ? (
@@ -288,18 +366,27 @@ function Tempos({ item, geometry }: { readonly item: PlanItem; readonly geometry
   });
 }
 
-function Frame({ plan, geometry }: Part) {
-  const top = geometry.lineY(0);
-  const last = geometry.lineY(plan.items.length - 1);
-  const { past, end, today, bottom } = geometry;
+function Frame({ geometry }: Pick<Part, 'geometry'>) {
+  const { past, today, bottom, systems } = geometry;
   return (
     <>
-      <path d={`M${past} ${top}V${last}`} className={css.line} />
-      <path d={`M${past - 5} ${top - 6}V${last + 6}`} className={css.brace} />
-      <path d={`M${past - 7} ${top - 6}q9-1 11-7M${past - 7} ${last + 6}q9 1 11 7`} className={css.hook} />
+      {systems.map(({ system, lines, end }) => {
+        const [top, last] = [lines[0], lines.at(-1)];
+        if (top === undefined || last === undefined) return null;
+        return (
+          <g key={system.context.goal.id}>
+            <path d={`M${past} ${top}V${last}`} className={css.line} />
+            <path d={`M${past - 5} ${top - 6}V${last + 6}`} className={css.brace} />
+            <path
+              d={`M${past - 7} ${top - 6}q9-1 11-7M${past - 7} ${last + 6}q9 1 11 7`}
+              className={css.hook}
+            />
+            <path d={`M${end - 7} ${top}V${last}`} className={css.line} />
+            <rect x={end - 3} y={top - 0.5} width={6} height={last - top + 1} className={css.solid} />
+          </g>
+        );
+      })}
       <path d={`M${today} 6V${bottom}`} className={css.today} />
-      <path d={`M${end - 7} ${top}V${last}`} className={css.line} />
-      <rect x={end - 3} y={top - 0.5} width={6} height={last - top + 1} className={css.solid} />
     </>
   );
 }
@@ -307,16 +394,24 @@ function Frame({ plan, geometry }: Part) {
 /** Minutes needed each week; the line is the minutes there are; what is over is hatched, outlined and said. */
 function LoadBand({ plan, geometry }: Part) {
   const { today, weekWidth, loadBase } = geometry;
-  const most = Math.max(1, ...plan.weeks.map((week) => Math.max(week.load, week.minutes)));
+  const most = Math.max(
+    1,
+    ...plan.weeks.map((week) => Math.max(week.load, week.minutes, week.reported ?? 0)),
+  );
   const high = (minutes: number) => (minutes * 44) / most;
   return (
     <>
-      <text x={0} y={loadBase - 24} className={css.title}>
+      <text x={0} y={loadBase - 40} className={css.title}>
         Load
       </text>
-      <text x={0} y={loadBase - 8} className={css.soft}>
+      <text x={0} y={loadBase - 24} className={css.caption}>
         minutes needed; line = minutes available
       </text>
+      {plan.weeks.some(({ load, reported }) => reported !== null && reported > load + 0.5) && (
+        <text x={0} y={loadBase - 8} className={css.caption}>
+          dashes = if unreported weeks had none
+        </text>
+      )}
       {plan.weeks.map((week, at) => {
         const x = today + at * weekWidth;
         const over = Math.round(week.load) - week.minutes;
@@ -341,11 +436,14 @@ function LoadBand({ plan, geometry }: Part) {
               />
             )}
             <path d={`M${x} ${loadBase - high(week.minutes)}h${weekWidth}`} className={css.has} />
+            {week.reported !== null && week.reported > week.load + 0.5 && (
+              <path d={`M${x} ${loadBase - high(week.reported)}h${weekWidth}`} className={css.reported} />
+            )}
             <text
               x={x + 6}
               y={
-                high(week.minutes) < 22
-                  ? loadBase - Math.max(high(week.minutes), high(week.load)) - 5
+                high(Math.min(week.minutes, week.load)) < 22
+                  ? loadBase - high(Math.max(week.minutes, week.load, week.reported ?? 0)) - 5
                   : loadBase - 7
               }
               className={at === 0 ? css.strong : css.date}

@@ -8,8 +8,7 @@ import type { Piece } from '@/core/repertoire';
 import type { Component } from '@/core/requirements';
 import { Button, Empty, KeyCap, KeyHint, Roving, Section, TextField, classes } from '@/ui';
 import { useKeys } from '../../shell/use-keys';
-import { levelWords, type WhyWords } from '../advice-model';
-import { candidatesOf } from '../programme-model';
+import { candidatesOf, levelWords, type WhyWords } from '../programme-model';
 import css from './CandidateList.module.css';
 
 const SHOWN = 60;

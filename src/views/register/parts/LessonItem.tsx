@@ -117,7 +117,7 @@ export function LessonItem({
       </div>
       <ul className={css.hear}>
         {hear.slice(0, open ? 6 : 4).map((line) => (
-          <li key={line.componentId}>
+          <li key={line.itemId}>
             <b>{line.letter}</b>
             <span>
               {line.title}

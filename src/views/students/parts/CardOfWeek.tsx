@@ -1,24 +1,30 @@
 import { inTerms } from '@/core/terms';
 import { formatBars } from '@/core/music';
-import type { GoalContext } from '@/core/register';
+import { practiceCard, type Plan } from '@/core/plan';
 import { formatDay } from '@/core/time';
 import { LinkButton, Section, TempoMark } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
-import { cardOf } from '../student-model';
+import { LeftOut } from '../../shell/LeftOut';
 import css from './TaskLine.module.css';
 
-/** What the student practises this week, in the order of the level. */
-export function CardOfWeek({ context, isOne }: { readonly context: GoalContext; readonly isOne: boolean }) {
-  const card = cardOf(context);
+/** What the student practises this week, goal by goal. */
+export function CardOfWeek({
+  whole,
+  goalId,
+}: {
+  /** The plan over all goals; null where there is none. */
+  readonly whole: Plan | null;
+  readonly goalId: string;
+}) {
+  const card = whole && practiceCard(whole, 0);
   const [first] = card?.days ?? [];
   const last = card?.days.at(-1);
-  const title = isOne ? 'Card' : `Card, ${context.level.name}`;
+  const title = 'Card';
   if (!card || !first || !last)
     return (
       <Section title={title}>
         <p className={css.minutes}>
-          There is no plan, so there is no card.{' '}
-          <a href={hrefOf('/plan', { goal: context.goal.id })}>See why</a>
+          There is no plan, so there is no card. <a href={hrefOf('/plan', { goal: goalId })}>See why</a>
         </p>
       </Section>
     );
@@ -33,7 +39,7 @@ export function CardOfWeek({ context, isOne }: { readonly context: GoalContext; 
           .map(({ item, blocks, minutes }) => {
             const [block] = blocks;
             return (
-              <li key={item.componentId} className={css.root}>
+              <li key={item.id} className={css.root}>
                 <b>{item.letter}</b>
                 <span>
                   {item.title}
@@ -52,7 +58,8 @@ export function CardOfWeek({ context, isOne }: { readonly context: GoalContext; 
             );
           })}
       </ul>
-      <LinkButton look="quiet" href={hrefOf('/plan', { goal: context.goal.id })}>
+      <LeftOut card={card} />
+      <LinkButton look="quiet" href={hrefOf('/plan', { goal: goalId })}>
         Plan
       </LinkButton>
     </Section>

@@ -111,7 +111,14 @@ export function GoalMarks({
                 {gate && waits && (
                   <Button
                     label={`${component.letter}: ${gateName(gate.stage)} passed`}
-                    onClick={() => void setGate(goal.id, component.id, gate.stage, { passedOn: today })}
+                    onClick={() =>
+                      void setGate(
+                        goal.id,
+                        { componentId: component.id, pieceId: gate.pieceId },
+                        gate.stage,
+                        { passedOn: today },
+                      )
+                    }
                   >
                     Passed
                   </Button>

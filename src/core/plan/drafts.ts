@@ -1,0 +1,104 @@
+import { addDays, periodsBetween, type Closure, type Period, type Weekday } from '../time';
+import { itemsOf, type GoalToPlan, type ItemWork } from './item-work';
+import type { PlanInput, PlanWeek } from './plan';
+import { eveOf, type PlannedGoal, type PlannedWeek } from './student-plan';
+import { workDone, type WorkDone } from './work-done';
+
+/** What all goals of a student share. */
+export interface Frame {
+  readonly weekday: Weekday;
+  /** With the weeks that a goal has shut. */
+  readonly closures: readonly Closure[];
+  readonly visitMinutes: number;
+  /** Practice minutes of an ordinary week. */
+  readonly ordinary: number;
+}
+
+/** A week still to come, with its days. */
+export type WeekDays = PlannedWeek & Pick<PlanWeek, 'days'>;
+
+export interface DraftItem {
+  /** Its own among all items of the student. */
+  readonly id: string;
+  readonly work: ItemWork;
+  readonly done: WorkDone;
+  /** The item of an earlier goal that is the same piece: it is worked on once, there. */
+  readonly sameAs: string | null;
+}
+
+/** A goal with what there is to do for it, before it is planned. */
+export interface Draft {
+  readonly goal: GoalToPlan;
+  readonly dates: Pick<PlannedGoal, 'session' | 'due'>;
+  /** Weeks from the start of the preparation to the eve of today; the last may end within a week. */
+  readonly past: readonly Period[];
+  readonly items: readonly DraftItem[];
+}
+
+export function draftOf(
+  goal: GoalToPlan,
+  { today, evidence, effort, pieces }: PlanInput,
+  weekday: Weekday,
+): Draft {
+  const { session, goal: own } = goal;
+  const { recordingDue } = session;
+  const isToSend = recordingDue !== null && recordingDue > today && own.recordingSentOn === null;
+  const dates = { session: session.day, due: isToSend ? recordingDue : null };
+  const start = own.plan.startedOn <= today ? own.plan.startedOn : today;
+  const eve = eveOf(dates);
+  const past = periodsBetween(start, today, weekday);
+  const ready = addDays(eve, -7 * goal.criteriaWeeks);
+  const weeks = periodsBetween(start, addDays(eve, 1), weekday).length;
+  return {
+    goal,
+    dates,
+    past,
+    items: itemsOf(goal, weeks, pieces, effort).map((work) => ({
+      id: [own.id, work.componentId, ...(work.pieceId === null ? [] : [work.pieceId])].join('/'),
+      work,
+      done: workDone(work, evidence, past, ready),
+      sameAs: null,
+    })),
+  };
+}
+
+/**
+ * A piece that serves two goals is one item, in the goal whose eve comes first: with the stages of the one that asks more,
+ * and every gate that is passed or set in either.
+ */
+export function withShared(drafts: readonly Draft[]): Draft[] {
+  const byPiece = new Map<string, DraftItem[]>();
+  const byEve = [...drafts].sort((a, b) => (eveOf(a.dates) < eveOf(b.dates) ? -1 : 1));
+  for (const item of byEve.flatMap(({ items }) => items)) {
+    const { piece, isWhole } = item.work;
+    if (piece !== null && isWhole) byPiece.set(piece.id, [...(byPiece.get(piece.id) ?? []), item]);
+  }
+  const shared = (item: DraftItem): DraftItem => {
+    const same = item.work.isWhole ? (byPiece.get(item.work.piece?.id ?? '') ?? [item]) : [item];
+    const [first] = same;
+    if (!first || same.length < 2) return item;
+    const most = same.reduce((a, b) => (asksMore(b.work, a.work) ? b : a));
+    const doneOf = ({ gated, assumed }: WorkDone) => gated + assumed;
+    return {
+      ...item,
+      sameAs: first === item ? null : first.id,
+      done: same.map(({ done }) => done).reduce((a, b) => (doneOf(b) > doneOf(a) ? b : a)),
+      work: { ...item.work, minutes: most.work.minutes, stages: joined(most.work.stages, same) },
+    };
+  };
+  return drafts.map((draft) => ({ ...draft, items: draft.items.map(shared) }));
+}
+
+const asksMore = (one: ItemWork, other: ItemWork): boolean =>
+  one.stages.length > other.stages.length ||
+  (one.stages.length === other.stages.length && one.minutes > other.minutes);
+
+/** Stages with every gate that is passed or set in one of the goals; the earliest where several are. */
+function joined(stages: ItemWork['stages'], items: readonly DraftItem[]): ItemWork['stages'] {
+  return stages.map((each) => {
+    const same = items.flatMap(({ work }) => work.stages.filter(({ stage }) => stage === each.stage));
+    const by = same.flatMap(({ by: day }) => day ?? []).sort()[0] ?? null;
+    const passedOn = same.flatMap(({ passedOn: day }) => day ?? []).sort()[0] ?? null;
+    return { ...each, by, passedOn };
+  });
+}

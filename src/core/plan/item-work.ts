@@ -1,0 +1,166 @@
+import { effortFigure, pieceMinutes, stageMinutes, type EffortSettings, type Stage } from '../effort';
+import type { BarRange, Tempo } from '../music';
+import type { Goal } from '../programme';
+import { barsToLearn, type Piece } from '../repertoire';
+import { isPrepared, type Component, type Level, type Session } from '../requirements';
+import type { CalendarDay } from '../time';
+import { valueAt } from '../value-at';
+
+/** A goal with what its plan needs of the requirement. */
+export interface GoalToPlan {
+  readonly goal: Goal;
+  /** Levels above what the student holds (`stretchOf`). */
+  readonly stretch: number;
+  readonly level: Level;
+  readonly session: Session;
+  /** Weeks before the eve in which the whole is only performed. */
+  readonly criteriaWeeks: number;
+}
+
+/** A piece, an excerpt or a prepared component of a goal, with the minutes of all its stages. */
+export interface ItemWork {
+  readonly goalId: string;
+  readonly componentId: string;
+  /** Of its component where that has several pieces; null otherwise, and then the gates name the component alone. */
+  readonly pieceId: string | null;
+  readonly letter: string;
+  readonly title: string;
+  /** When the work on it began: with the preparation, or when the piece was chosen. */
+  readonly startedOn: CalendarDay;
+  readonly piece: Piece | null;
+  /** Bars the work runs over: the piece's or the excerpt's; null when nobody has counted them. */
+  readonly bars: BarRange | null;
+  readonly minutes: number;
+  /** Whether the minutes stand on a count of bars or on an assumption. */
+  readonly basis: 'bars' | 'weekly' | 'set' | 'unknown';
+  /** Minutes asked alike in every ordinary week to the last, so that nothing of it is finished early; null for a piece. */
+  readonly perWeek: number | null;
+  /** A chosen piece, played whole: in two goals it is worked on once. */
+  readonly isWhole: boolean;
+  readonly stages: readonly StageWork[];
+  readonly tempo: Tempo | null;
+  /** Tempo of the ladder's first rung, in the unit of `tempo`. */
+  readonly secure: number | null;
+}
+
+export interface StageWork {
+  readonly stage: Stage;
+  readonly minutes: number;
+  /** The day the teacher has set for its gate: it ends before. */
+  readonly by: CalendarDay | null;
+  /** Its own gate, or one after it, is passed. */
+  readonly passedOn: CalendarDay | null;
+}
+
+/**
+ * What each goal asks for, stage by stage, whatever of it is done: an item for each piece, excerpt and prepared component.
+ * @param weeks - of the whole preparation, from its start to the last week
+ */
+export function itemsOf(
+  { goal, level, stretch }: GoalToPlan,
+  weeks: number,
+  pieces: ReadonlyMap<string, Piece>,
+  effort: EffortSettings,
+): ItemWork[] {
+  return level.components.flatMap((component) => {
+    const { source } = component;
+    const prepared = isPrepared(source);
+    const choices = valueAt(goal.programme, component.id) ?? [];
+    const chosen =
+      source.kind === 'excerpt'
+        ? [pieces.get(source.pieceId) ?? null]
+        : choices.map((choice) => (choice.kind === 'piece' ? (pieces.get(choice.pieceId) ?? null) : null));
+    if (prepared) return [itemOf({ component, piece: null, share: 1, several: false })];
+    if (source.kind === 'excerpt')
+      return [itemOf({ component, piece: chosen[0] ?? null, share: 1, several: false })];
+    const minutes = chosen.map((piece) => (piece ? (barsToLearn(piece) ?? 0) : 0));
+    const all = minutes.reduce((sum, each) => sum + each, 0);
+    return chosen.map((piece, at) =>
+      itemOf({
+        component,
+        piece,
+        share: all > 0 ? (minutes[at] ?? 0) / all : 1 / chosen.length,
+        several: chosen.length > 1,
+      }),
+    );
+  });
+
+  function itemOf({
+    component,
+    piece,
+    share,
+    several,
+  }: {
+    readonly component: Component;
+    readonly piece: Piece | null;
+    /** Of the minutes that are set for the component. */
+    readonly share: number;
+    readonly several: boolean;
+  }): ItemWork {
+    const { source } = component;
+    const bars =
+      source.kind === 'excerpt' ? source.bars.to - source.bars.from + 1 : piece ? barsToLearn(piece) : null;
+    const set = valueAt(goal.plan.minutes, component.id);
+    const prepared = isPrepared(source);
+    const basis = set !== undefined ? 'set' : prepared ? 'weekly' : bars === null ? 'unknown' : 'bars';
+    const minutes =
+      set !== undefined
+        ? Math.round(set * share)
+        : bars === null
+          ? Math.round(effort.preparedMinutesPerWeek * weeks)
+          : pieceMinutes(bars, stretch, effort);
+    const memorised = goal.plan.memorised.includes(component.id);
+    const without: Stage[] = prepared ? ['prepare', 'memorise'] : memorised ? [] : ['memorise'];
+    const states = goal.plan.gates.filter(
+      (gate) =>
+        gate.componentId === component.id &&
+        (!several || gate.pieceId === undefined || gate.pieceId === piece?.id),
+    );
+    const parts = stageMinutes(minutes, without, effort);
+    const stateOf = (stage: Stage) => states.find((state) => state.stage === stage) ?? null;
+    const tempo = (source.kind === 'excerpt' ? source.tempo : null) ?? piece?.tempo ?? null;
+    return {
+      goalId: goal.id,
+      componentId: component.id,
+      pieceId: several ? (piece?.id ?? null) : null,
+      letter: component.letter,
+      title: piece?.title ?? component.name,
+      startedOn: (piece && valueAt(goal.plan.chosenOn ?? {}, piece.id)) ?? goal.plan.startedOn,
+      piece,
+      bars: source.kind === 'excerpt' ? source.bars : piece?.bars ? { from: 1, to: piece.bars } : null,
+      minutes,
+      basis,
+      perWeek: prepared ? minutes / Math.max(1, weeks) : null,
+      isWhole: source.kind !== 'excerpt' && piece !== null,
+      // The last stage has no gate: it ends with the session.
+      stages: parts.map(({ stage, minutes: own }, at) => ({
+        stage,
+        minutes: own,
+        by: at === parts.length - 1 ? null : (stateOf(stage)?.movedTo ?? null),
+        // A stage whose successor was passed is passed too, on that day at the latest.
+        passedOn:
+          parts
+            .slice(at, -1)
+            .map((each) => stateOf(each.stage)?.passedOn ?? null)
+            .find((day) => day !== null) ?? null,
+      })),
+      tempo,
+      secure:
+        tempo &&
+        (valueAt(goal.plan.secureTempo, component.id) ??
+          Math.round((tempo.perMinute * effortFigure(effort, 'securePercent')) / 100)),
+    };
+  }
+}
+
+/** Stages that are not passed, with what of them is still to do: work done is taken off in their order. */
+export function leftOf({ stages }: ItemWork, done: number): StageWork[] {
+  let over = done;
+  return stages
+    .filter(({ passedOn }) => passedOn === null)
+    .map((stage) => {
+      const taken = Math.min(stage.minutes, over);
+      over -= taken;
+      return { ...stage, minutes: stage.minutes - taken };
+    });
+}
