@@ -44,7 +44,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
   await page.keyboard.press(']');
   await sees(page, 'Practice card, 27 Jan to 2 Feb');
   await page.keyboard.press('g');
-  await sees(page, 'as things stand, and moves when the plan does.', 'dialog');
+  await sees(page, 'Set by hand to 20 January 2027: the work before it ends by then.', 'dialog');
   await tabTo(page, /^Heard and passed today/);
   await kept(page, () => page.keyboard.press('Enter'));
 

@@ -70,6 +70,7 @@ export const studentShape = object({
   sharesWith: nullable(id),
   minutesByWeekday: list(whole(0, 720), 7, 7),
   minutesOfDays: optional(record(whole(0, 720), 400)),
+  usesRate: optional(yesNo),
   levelsHeld,
   reachSemitones: nullable(whole(1, 40)),
   schoolYear,

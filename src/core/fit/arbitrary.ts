@@ -179,6 +179,7 @@ export function generatedStudio(
       entered: new Map(),
       periods: Array.from({ length: 52 }, () => (random() < 0.1 ? 0 : minutes * 6)),
       held,
+      effort,
     };
   });
   return {

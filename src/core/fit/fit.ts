@@ -57,7 +57,7 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
   const failed = verdicts.filter(({ status }) => status === 'unmet').map(({ ruleId }) => ruleId);
   if (failed.length > 0) return { ...withRules, state: notEligible({ kind: 'rules', ruleIds: failed }) };
   const unknown = new Set<string>();
-  const minutesFor = minutesForBars(levelsUp(ready.held, column.common), fit.settings.effort);
+  const minutesFor = minutesForBars(levelsUp(ready.held, column.common), ready.effort);
   const cost = ({ piece }: SearchPiece): PieceCost => {
     const bars = barsToLearn(piece);
     if (bars === null) unknown.add(piece.id);

@@ -40,6 +40,8 @@ export interface FitStudent {
   readonly periods: readonly number[];
   /** The highest common level held on the instrument. */
   readonly held: number;
+  /** Figures of the work on pieces, as they hold for the student. */
+  readonly effort: EffortSettings;
 }
 
 export interface FitColumn {

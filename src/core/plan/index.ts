@@ -16,7 +16,8 @@ export {
   type Exchange,
   type Mending,
 } from './mend';
-export type { GoalToPlan } from './item-work';
+export { itemsOf as wholeWork, type GoalToPlan } from './item-work';
+export { learnedRate, rateObservations, type LearnedRate } from './learned-rate';
 export type { HandedCard } from './work-done';
 export { practiceCard, type CardBlock, type CardDay, type CardRow, type PracticeCard } from './card';
 export type { StageTask } from './stage-task';

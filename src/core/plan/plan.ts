@@ -21,8 +21,8 @@ export interface PlanInput {
 export interface PlanWeek extends PlannedWeek {
   /** Minutes of all work that is planned for it. */
   readonly load: number;
-  /** The same when weeks nobody reported are taken as not practised; null where every week was, or there is no way then. */
-  readonly reported: number | null;
+  /** The same if the cards of weeks that nobody reported were done; null where every week was reported. */
+  readonly ifDone: number | null;
   readonly lesson: boolean;
   /** Name of a closure that takes the lesson, the practice or both; null in an ordinary week. */
   readonly closed: string | null;

@@ -15,23 +15,23 @@ import type { Gate, Plan, PlanInput, PlanItem, PlanWeek } from './plan';
 import { eveOf, type PlannedItem, type StudentPlan } from './student-plan';
 import { weekDone } from './week-done';
 
-/** The joint question's items by id, its answer, and the loads when weeks nobody reported are taken as not practised. */
+/** The joint question's items by id, its answer, and the loads if the cards of weeks nobody reported were done. */
 export interface Answered {
   readonly asked: ReadonlyMap<string, PlannedItem>;
   readonly answer: StudentPlan;
-  readonly reported: readonly number[] | null;
+  readonly ifDone: readonly number[] | null;
 }
 
 /** The answer as the plan of the student and as that of each goal, on grids that begin where their preparation began. */
 export function plansOf(
   drafts: readonly Draft[],
   weeks: readonly WeekDays[],
-  { asked, answer, reported }: Answered,
+  { asked, answer, ifDone }: Answered,
   input: PlanInput,
   frame: Frame,
 ): { readonly whole: Plan; readonly slices: ReadonlyMap<string, Plan> } {
   const coming = weeks.map((week, at) =>
-    planWeek(week, answer.load[at] ?? 0, reported?.[at] ?? null, input, frame),
+    planWeek(week, answer.load[at] ?? 0, ifDone?.[at] ?? null, input, frame),
   );
   const answered = new Map(answer.items.map((item) => [item.id, item]));
   // What is done by now is heard today where this week begins with the lesson, else in the next lesson.
@@ -78,7 +78,7 @@ export function plansOf(
 function planWeek(
   week: WeekDays,
   load: number,
-  reported: number | null,
+  ifDone: number | null,
   { student, closures }: PlanInput,
   frame: Frame,
 ): PlanWeek {
@@ -90,7 +90,7 @@ function planWeek(
   return {
     ...week,
     load,
-    reported,
+    ifDone,
     lesson: lessonDays(student, week.from, week.to, closures).length > 0,
     closed: closed?.name ?? null,
   };

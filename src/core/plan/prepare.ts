@@ -29,8 +29,8 @@ import type { WorkDone } from './work-done';
  * One plan of a student from `today` over all goals, and what it is for each of them. A goal for which there is no way at
  * any pace is refused by itself, and the others are planned without it. Same input, same plan.
  *
- * Of weeks that nobody has reported the plan takes that their cards were done; each week tells besides what it would ask
- * if nothing was.
+ * Work counts as done where a gate is passed or practice was reported: a week that nobody has reported is neither done nor
+ * undone, and each coming week tells besides what it would ask if the cards of those weeks were done.
  */
 export function prepare(input: PlanInput): Preparation {
   const answers = new Map<string, GoalAnswer>();
@@ -42,23 +42,23 @@ export function prepare(input: PlanInput): Preparation {
     const drafts = withShared(open.filter(({ goal }) => !answers.has(goal.goal.id)));
     if (drafts.length === 0) return { whole: null, goals: answers };
     const weeks = weeksFor(drafts, input, frame);
-    const assumed = answerTo(drafts, weeks, frame, HEARD_IN_LESSON, (done) => done.assumed);
-    if (assumed.answer.kind === 'plan') {
+    const reported = answerTo(drafts, weeks, frame, HEARD_IN_LESSON, (done) => done.reported);
+    if (reported.answer.kind === 'plan') {
       const isReported = drafts.every(({ items }) => items.every(({ done }) => done.unreported === 0));
-      const reported = isReported
+      const ifDone = isReported
         ? null
-        : answerTo(drafts, weeks, frame, Infinity, (done) => done.reported).answer;
+        : answerTo(drafts, weeks, frame, Infinity, (done) => done.assumed).answer;
       const { whole, slices } = plansOf(
         drafts,
         weeks,
-        { ...assumed, answer: assumed.answer, reported: reported?.kind === 'plan' ? reported.load : null },
+        { ...reported, answer: reported.answer, ifDone: ifDone?.kind === 'plan' ? ifDone.load : null },
         input,
         frame,
       );
       for (const [id, plan] of slices) answers.set(id, { ok: true, plan });
       return { whole, goals: answers };
     }
-    const [id, why] = refusalOf(assumed.answer, drafts, weeks);
+    const [id, why] = refusalOf(reported.answer, drafts, weeks);
     answers.set(id, { ok: false, why });
   }
 }
@@ -73,7 +73,7 @@ export function verdictOf(input: PlanInput): {
   const drafts = withShared(openDrafts(input, frame));
   if (drafts.length === 0) return { fits: true, peak: 0, goals: [] };
   const weeks = weeksFor(drafts, input, frame);
-  const { answer } = answerTo(drafts, weeks, frame, Infinity, (done) => done.assumed);
+  const { answer } = answerTo(drafts, weeks, frame, Infinity, (done) => done.reported);
   return answer.kind === 'plan'
     ? { fits: answer.fits, peak: answer.peak, goals: answer.critical?.goals ?? [] }
     : { fits: false, peak: Infinity, goals: [answer.goal] };

@@ -17,7 +17,8 @@ import {
   type PracticeDays,
   type Weekday,
 } from '../time';
-import { entriesOfStudent, goalsOfStudent, type Studio } from '../files';
+import { entriesOfStudent, goalsOfStudent, practiceOfStudent, type Studio } from '../files';
+import { effortOf } from './learned-effort';
 
 const YEAR = 364;
 
@@ -52,6 +53,7 @@ export function fitStudentReader(studio: Studio, today: CalendarDay): (student: 
       studio.skillBooks.get(student.id),
       goalsOfStudent(studio, student.id),
       entriesOfStudent(studio, student.id),
+      student.usesRate === true && practiceOfStudent(studio, student.id),
     ];
     const before = known.get(student);
     if (before?.inputs.every((each, at) => each === inputs[at])) return before.read;
@@ -93,6 +95,7 @@ function studentReader(studio: Studio, today: CalendarDay): (student: Student) =
         ),
       ),
       held: heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student),
+      effort: effortOf(studio, student, today),
     };
   };
 }

@@ -7,19 +7,24 @@ import {
   type ReadSheet,
   type Standing,
 } from '../marks';
+import type { EffortSettings } from '../effort';
 import type { Plan, PlanRefusal } from '../plan';
 import { entryOf, usedPieces, type Goal } from '../programme';
 import { allSchemes, checkProgramme, schemeOf, type Entry, type Verdict } from '../requirements';
 import type { CalendarDay } from '../time';
 import { goalsOfStudent, practiceOfStudent, sheetsOfGoal, type Studio } from '../files';
 import { goalNames, type GoalNames } from './goal-names';
-import { goalToPlan, goNoGoOf, preparationWith } from './preparation';
+import { effortOf } from './learned-effort';
+import { goalToPlan, goNoGoOf } from './goal-to-plan';
+import { preparationWith } from './preparation';
 
 /** And what follows from it. */
 export interface GoalContext extends GoalNames {
   readonly scheme: MarkScheme;
   /** Levels above what the student holds. */
   readonly stretch: number;
+  /** Figures of the work as they hold for the student. */
+  readonly effort: EffortSettings;
   readonly entry: Entry;
   readonly verdicts: readonly Verdict[];
   readonly sheets: readonly MarkSheet[];
@@ -80,6 +85,7 @@ function contextOf(studio: Studio, goal: Goal, today: CalendarDay): GoalContext 
     ...names,
     scheme,
     stretch,
+    effort: effortOf(studio, student, today),
     entry,
     verdicts: checkProgramme(entry),
     sheets,

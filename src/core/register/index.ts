@@ -36,6 +36,7 @@ export {
   type WeightName,
 } from './programme-question';
 export { markRows, resultRows, studentRows, type TableRows } from './studio-tables';
+export { learnedRateOf } from './learned-effort';
 export { waysToMend, type WaysToMend } from './ways-to-mend';
 export { hearToday, type HearLine } from './hear-today';
 export {

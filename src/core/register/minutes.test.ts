@@ -9,8 +9,10 @@ import { NEW_ENTRY, NEW_GOAL_PLAN, type Goal } from '../programme';
 import type { RequirementSet } from '../requirements';
 import { fitSettings, fitStudentReader } from './fit-question';
 import { goalContext } from './goal-context';
+import { learnedRateOf } from './learned-effort';
 import { programmeQuestion } from './programme-question';
 import { NO_STUDIO, type Studio } from '../files';
+import { addDays } from '../time';
 
 const made = generatedStudio(5, { students: 24, levels: 40, pieces: 960 });
 const { today } = made.settings;
@@ -98,4 +100,65 @@ test('a piece has the same minutes in the fit, in the programmes and in the plan
     { numRuns: proofRuns(300), seed: 18 },
   );
   expect(Math.min(compared, stretched * 3, crossed * 3)).toBeGreaterThan(proofRuns(100));
+});
+
+test('the learned rate, once agreed to, holds in the fit, in the programmes and in the plan alike', () => {
+  const plain = studioWith({}, 1.25);
+  const [first] = made.students;
+  if (!first) throw new Error('nobody');
+  const set = sets.find(({ instrument }) => instrument === first.student.instrument)!;
+  const level = set.levels[0]!;
+  const component = level.components.find(({ source }) => source.kind === 'list')!;
+  const pieceId = component.source.kind === 'list' ? component.source.pieceIds[0]! : '';
+  const began = addDays(today, -42);
+  const goal: Goal = {
+    id: 'g',
+    studentId: first.student.id,
+    setId: set.id,
+    levelId: level.id,
+    sessionId: set.sessions[0]!.id,
+    aimAwardId: 'pass',
+    programme: { [component.id]: [{ kind: 'piece', pieceId }] },
+    ...NEW_ENTRY,
+    plan: {
+      ...NEW_GOAL_PLAN,
+      startedOn: began,
+      gates: [{ componentId: component.id, stage: 'learn', movedTo: null, passedOn: addDays(today, -1) }],
+    },
+  };
+  const practice = Array.from({ length: 6 }, (_, week) => ({
+    id: `p${week}`,
+    studentId: first.student.id,
+    goalId: 'g',
+    componentId: component.id,
+    pieceId,
+    day: addDays(began, 7 * week),
+    minutes: 100,
+    source: 'card' as const,
+  }));
+  const studio = {
+    ...plain,
+    goals: new Map([[goal.id, goal]]),
+    practice: new Map(practice.map((entry) => [entry.id, entry])),
+  };
+  const rate = learnedRateOf(studio, first.student, today)!;
+  expect(rate.gates).toBe(1);
+  expect(rate.rate).toBeGreaterThan(1.1);
+  const agreed = { ...first.student, usesRate: true };
+  const minutesIn = (of: Studio) => {
+    const context = goalContext(of, goal, today)!;
+    const fit = openFit(fitSettings(of, today));
+    const student = of.students.get(first.student.id)!;
+    return {
+      plan: context.plan?.items.find(({ piece }) => piece?.id === pieceId)?.minutes ?? 0,
+      programme: programmeQuestion(of, context).minutes.get(pieceId) ?? 0,
+      fit: prepareStudent(fit, fitStudentReader(of, today)(student)).effort.minutesPerBar,
+    };
+  };
+  const before = minutesIn(studio);
+  const after = minutesIn({ ...studio, students: new Map([...studio.students, [agreed.id, agreed]]) });
+  expect(before.plan).toBe(before.programme);
+  expect(after.plan).toBe(after.programme);
+  expect(after.plan / before.plan).toBeCloseTo(rate.rate, 1);
+  expect(after.fit / before.fit).toBeCloseTo(rate.rate, 9);
 });

@@ -1,25 +1,11 @@
-import { effortFigure } from '../effort';
-import { prepare, type GoalToPlan, type PlanInput, type Preparation } from '../plan';
+import { prepare, type PlanInput, type Preparation } from '../plan';
 import type { Goal } from '../programme';
-import { stretchOf } from '../requirements';
 import type { Student } from '../students';
-import { addDays, type CalendarDay } from '../time';
+import type { CalendarDay } from '../time';
 import { goalsOfStudent, practiceOfStudent, type Studio } from '../files';
-import { goalNames, type GoalNames } from './goal-names';
-
-/** What the plan needs of a goal. */
-export function goalToPlan(studio: Studio, { goal, student, set, level, session }: GoalNames): GoalToPlan {
-  const { effort, commonLevels } = studio.settings;
-  const isShort = session.recordingDue !== null || set.kind === 'recital';
-  return {
-    goal,
-    level,
-    session,
-    stretch: stretchOf(student, set, level, { common: commonLevels, sets: studio.sets.values() }),
-    criteriaWeeks:
-      goal.plan.criteriaWeeks ?? effortFigure(effort, isShort ? 'shortPerformWeeks' : 'performWeeks'),
-  };
-}
+import { effortOf } from './learned-effort';
+import { goalNames } from './goal-names';
+import { goalToPlan } from './goal-to-plan';
 
 const known = new WeakMap<Student, { readonly inputs: readonly unknown[]; readonly answer: Preparation }>();
 
@@ -60,14 +46,7 @@ export const planInput = (
   }),
   pieces: studio.pieces,
   closures: [...studio.closures.values()],
-  effort: studio.settings.effort,
+  effort: effortOf(studio, student, today),
   evidence: { practice: practiceOfStudent(studio, student.id), cards: [] },
   today,
 });
-
-/** The day on which it is decided whether to go: the teacher's own, else so many weeks before the recording or the session. */
-export function goNoGoOf({ settings }: Studio, { goal, session }: GoalNames): CalendarDay {
-  const { recordingDue: due } = session;
-  const date = due !== null && due < session.day ? due : session.day;
-  return goal.plan.goNoGo ?? addDays(date, -7 * effortFigure(settings.effort, 'goNoGoWeeks'));
-}

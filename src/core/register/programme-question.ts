@@ -76,10 +76,10 @@ export interface ProgrammeSums {
 /** The question for the best programmes of a goal: work, demands that are new, what is learned already, contrast. */
 export function programmeQuestion(
   studio: Studio,
-  { entry, level, set, goal, student, session, stretch }: GoalContext,
+  { entry, level, set, goal, student, session, stretch, effort }: GoalContext,
 ): ProgrammeSums {
   const weight = (name: WeightName) => weightOf(studio, name);
-  const work = minutesForBars(stretch, studio.settings.effort);
+  const work = minutesForBars(stretch, effort);
   const minutesOf = (piece: Piece) => {
     const bars = barsToLearn(piece);
     return bars === null ? null : work(bars);

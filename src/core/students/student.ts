@@ -27,6 +27,8 @@ export interface Student extends HasSlots, PracticeTime {
   readonly birthDate: CalendarDay | null;
   /** The other student when two share a lesson. */
   readonly sharesWith: string | null;
+  /** The teacher has agreed that minutes are counted at the learned rate. */
+  readonly usesRate?: boolean;
   readonly levelsHeld: readonly LevelHeld[];
   /** Widest comfortable stretch of one hand in semitones; null when never measured or not asked for. */
   readonly reachSemitones: number | null;

@@ -333,11 +333,11 @@ function Fullest({ plan, contexts }: { readonly plan: Plan; readonly contexts: r
   );
 }
 
-/** What the plan takes of past weeks that nobody has reported. */
+/** What the plan does with past weeks that nobody has reported. */
 function unreportedWords(plan: Plan): string {
   const weeks = Math.max(0, ...plan.items.map(({ done }) => done.unreported));
   if (weeks === 0) return '';
   return weeks === 1
-    ? 'One past week is not reported: the plan takes it as practised, the dashed line as not.'
-    : `${weeks} past weeks are not reported: the plan takes them as practised, the dashed line as not.`;
+    ? 'One past week is not reported, so none of it is counted; the dashed line is the load if its card was done.'
+    : `${weeks} past weeks are not reported, so none of them is counted; the dashed line is the load if their cards were done.`;
 }

@@ -82,7 +82,7 @@ export function geometryOf(plan: Plan, systems: readonly StaveSystem[], room: nu
   const today = past + drawnPast(plan) * PAST_WEEK;
   const weekWidth = Math.max(LEAST_WEEK, Math.min(150, (room - today - RIGHT) / coming));
   const count = plan.items.length;
-  const pitch = count > 7 ? 42 : count > 5 ? 46 : 52;
+  const pitch = count > 5 ? 46 : 52;
   const end = today + coming * weekWidth;
   const many = systems.length > 1;
   const lineOf = new Map<string, number>();

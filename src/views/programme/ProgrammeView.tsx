@@ -222,7 +222,7 @@ function Bench({
               slot={slot}
               context={context}
               pieces={slot.source.kind === 'own choice' ? suited : studio.pieces}
-              effort={ready.studio.settings.effort}
+              effort={context.effort}
               cursor={cursor}
               onCursor={setCursor}
               why={

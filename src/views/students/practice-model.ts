@@ -1,6 +1,12 @@
 import { practiceOfStudent, type Studio } from '@/core/files';
-import { practiceFacts, practiceWeeks, type PracticeEntry, type PracticeWeek } from '@/core/plan';
-import type { GoalContext } from '@/core/register';
+import {
+  practiceFacts,
+  practiceWeeks,
+  type LearnedRate,
+  type PracticeEntry,
+  type PracticeWeek,
+} from '@/core/plan';
+import { learnedRateOf, type GoalContext } from '@/core/register';
 import type { Student } from '@/core/students';
 import { addDays, lessonDays, periodsBetween, slotOn, type CalendarDay } from '@/core/time';
 import { valueAt } from '@/core/value-at';
@@ -20,6 +26,8 @@ export interface PracticeModel {
   readonly weeks: readonly PracticeWeek[];
   /** Facts in words, for a talk; empty where nothing was reported. */
   readonly facts: string;
+  /** "Needs about 1.2 times the assumed minutes; between 1.0 and 1.4, from 4 gates"; null while nothing says so. */
+  readonly rate: string | null;
   readonly items: readonly PracticeItem[];
   /** Latest first. */
   readonly entries: readonly { readonly entry: PracticeEntry; readonly what: string }[];
@@ -43,6 +51,7 @@ export function practiceModel(
   const lessons = new Set(lessonDays(student, from, addDays(today, 7), [...studio.closures.values()]));
   return {
     weeks,
+    rate: rateWords(learnedRateOf(studio, student, today)),
     facts: factsWords(practiceFacts(weeks, lessons)),
     items,
     entries: [...entries]
@@ -78,6 +87,10 @@ function whatWords(studio: Studio, { goalId, componentId, pieceId }: PracticeIte
     .filter(Boolean)
     .join(' ');
 }
+
+const rateWords = (rate: LearnedRate | null): string | null =>
+  rate &&
+  `Needs about ${rate.rate.toFixed(1)} times the assumed minutes; between ${rate.from.toFixed(1)} and ${rate.to.toFixed(1)}, from ${rate.gates} ${rate.gates === 1 ? 'gate' : 'gates'}`;
 
 /** The weeks that were, the one that is on last. */
 function weeksUntil(student: Student, today: CalendarDay) {

@@ -15,16 +15,22 @@ interface PlacedGate {
   readonly waiting: boolean;
 }
 
-/** The gates in the drawing, each where its stage ends. */
+/** Gates of one lesson stand so far apart that a finger hits each. */
+const APART = 23;
+
+/** The gates in the drawing, each where its stage ends; those of one lesson beside each other. */
 const gatesOf = (plan: Plan, geometry: Geometry): PlacedGate[] =>
-  plan.items.flatMap((item) =>
-    item.gates.flatMap((gate): PlacedGate[] => {
-      const x = geometry.x(gate.passedOn === null ? gate.lastWeek + 1 : weekOf(plan, gate.passedOn));
-      if (x <= geometry.past + (gate.passedOn === null ? 0 : 8)) return [];
+  plan.items.flatMap((item) => {
+    let before = -Infinity;
+    return item.gates.flatMap((gate): PlacedGate[] => {
+      const own = geometry.x(gate.passedOn === null ? gate.lastWeek + 1 : weekOf(plan, gate.passedOn));
+      if (own <= geometry.past + (gate.passedOn === null ? 0 : 8)) return [];
+      const x = gate.passedOn === null ? Math.max(own, before + APART) : own;
+      before = gate.passedOn === null ? x : before;
       const waiting = gate.passedOn === null && gate.lastWeek + 1 <= plan.now;
       return [{ item, gate, x, y: geometry.lineY(item.id), waiting }];
-    }),
-  );
+    });
+  });
 
 interface Part {
   readonly plan: Plan;

@@ -391,13 +391,14 @@ function Frame({ geometry }: Pick<Part, 'geometry'>) {
   );
 }
 
+/** Whether the load would be another if the cards of unreported weeks were done. */
+const differs = ({ load, ifDone }: Plan['weeks'][number]): boolean =>
+  ifDone !== null && Math.abs(ifDone - load) > 0.5;
+
 /** Minutes needed each week; the line is the minutes there are; what is over is hatched, outlined and said. */
 function LoadBand({ plan, geometry }: Part) {
   const { today, weekWidth, loadBase } = geometry;
-  const most = Math.max(
-    1,
-    ...plan.weeks.map((week) => Math.max(week.load, week.minutes, week.reported ?? 0)),
-  );
+  const most = Math.max(1, ...plan.weeks.map((week) => Math.max(week.load, week.minutes, week.ifDone ?? 0)));
   const high = (minutes: number) => (minutes * 44) / most;
   return (
     <>
@@ -407,9 +408,9 @@ function LoadBand({ plan, geometry }: Part) {
       <text x={0} y={loadBase - 24} className={css.caption}>
         minutes needed; line = minutes available
       </text>
-      {plan.weeks.some(({ load, reported }) => reported !== null && reported > load + 0.5) && (
+      {plan.weeks.some(differs) && (
         <text x={0} y={loadBase - 8} className={css.caption}>
-          dashes = if unreported weeks had none
+          dashes = if unreported cards were done
         </text>
       )}
       {plan.weeks.map((week, at) => {
@@ -436,14 +437,14 @@ function LoadBand({ plan, geometry }: Part) {
               />
             )}
             <path d={`M${x} ${loadBase - high(week.minutes)}h${weekWidth}`} className={css.has} />
-            {week.reported !== null && week.reported > week.load + 0.5 && (
-              <path d={`M${x} ${loadBase - high(week.reported)}h${weekWidth}`} className={css.reported} />
+            {week.ifDone !== null && differs(week) && (
+              <path d={`M${x} ${loadBase - high(week.ifDone)}h${weekWidth}`} className={css.ifDone} />
             )}
             <text
               x={x + 6}
               y={
-                high(Math.min(week.minutes, week.load)) < 22
-                  ? loadBase - high(Math.max(week.minutes, week.load, week.reported ?? 0)) - 5
+                [week.minutes, ...(differs(week) ? [week.ifDone ?? 0] : [])].some((line) => high(line) < 22)
+                  ? loadBase - high(Math.max(week.minutes, week.load, week.ifDone ?? 0)) - 5
                   : loadBase - 7
               }
               className={at === 0 ? css.strong : css.date}

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { GoalContext } from '@/core/register';
 import type { Student } from '@/core/students';
 import { calendarDay, formatDay, isCalendarDay } from '@/core/time';
-import { addPractice, removePractice, type ReadyState } from '@/store';
+import { addPractice, agreeToRate, removePractice, type ReadyState } from '@/store';
 import { Button, Section, SelectField, TextField } from '@/ui';
 import { ANYTHING, practiceModel } from '../practice-model';
 import css from './Practice.module.css';
@@ -75,6 +75,14 @@ export function Practice({
         </tbody>
       </table>
       {model.facts !== '' && <p className={css.facts}>{model.facts}.</p>}
+      {model.rate !== null && (
+        <p className={css.facts}>
+          {model.rate}.{' '}
+          <Button look="quiet" onClick={() => void agreeToRate(student.id, student.usesRate !== true)}>
+            {student.usesRate === true ? 'Plan with the assumed minutes' : 'Plan with it'}
+          </Button>
+        </p>
+      )}
       <form
         className={css.form}
         onSubmit={(event) => {
