@@ -9,7 +9,7 @@ const VIEWS = [
   ['student', '/student?student=orla'],
   ['students', '/students'],
   ['programme', '/programme?goal=jonah-4'],
-  ['plan', '/plan?goal=hester-chair'],
+  ['plan', '/plan?goal=orla-5'],
   ['mark', '/mark?goal=orla-5&component=d'],
   ['readiness', '/readiness?goal=orla-5'],
   ['library', '/library'],

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { DEFAULT_EFFORT, pieceMinutes, stageMinutes } from '../effort';
 import { NEW_GOAL_PLAN, type Goal } from '../programme';
-import type { Piece } from '../repertoire';
+import { BARE_PIECE, type Piece } from '../repertoire';
 import { BARE_LEVEL, BARE_SESSION, type Level } from '../requirements';
 import type { Student } from '../students';
 import { addDays, calendarDay, dayOfWeek, type Closure } from '../time';
@@ -14,20 +14,11 @@ import { prepare } from './prepare';
 
 const day = calendarDay;
 const piece = (id: string, bars: number): Piece => ({
+  ...BARE_PIECE,
   id,
   title: id,
-  composer: '',
-  kind: 'piece',
-  seconds: 100,
   bars,
-  barsToLearn: null,
-  key: null,
-  metre: null,
   tempo: { unit: 'q', perMinute: 96 },
-  period: null,
-  character: null,
-  accompaniment: null,
-  demands: [],
 });
 const level: Level = {
   id: 'l',

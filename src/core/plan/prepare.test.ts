@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { DEFAULT_EFFORT } from '../effort';
 import { NEW_ENTRY, NEW_GOAL_PLAN, type Goal } from '../programme';
-import type { Piece } from '../repertoire';
+import { BARE_PIECE, type Piece } from '../repertoire';
 import { BARE_LEVEL, BARE_SESSION, type Component, type Level } from '../requirements';
 import type { Student } from '../students';
 import { addDays, calendarDay, type CalendarDay } from '../time';
@@ -17,22 +17,7 @@ import type { HandedCard } from './work-done';
 const day = calendarDay;
 /** A Wednesday, the day of the lesson. */
 const today = day('2027-01-20');
-const piece = (id: string, bars: number): Piece => ({
-  id,
-  title: id,
-  composer: '',
-  kind: 'piece',
-  seconds: 100,
-  bars,
-  barsToLearn: null,
-  key: null,
-  metre: null,
-  tempo: null,
-  period: null,
-  character: null,
-  accompaniment: null,
-  demands: [],
-});
+const piece = (id: string, bars: number): Piece => ({ ...BARE_PIECE, id, title: id, bars });
 const list = (id: string, max = 1): Component => ({
   id,
   letter: id.toUpperCase(),
