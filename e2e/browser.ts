@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync } from 'node:fs';
+import { mkdtempSync, readdirSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect } from 'vitest';
@@ -276,9 +276,13 @@ export async function downloads(page: Page): Promise<string> {
   return folder;
 }
 
-/** The file that ends so, once it is whole: until then the browser keeps it under another name. */
+/** The file that ends so, once it is whole: until then it is empty, and what is there stands under another name. */
 export async function savedFile(folder: string, ending: string): Promise<string> {
-  const names = () => readdirSync(folder).filter((name) => name.endsWith(ending));
+  const names = () => {
+    const all = readdirSync(folder);
+    if (all.some((name) => name.endsWith('.crdownload'))) return [];
+    return all.filter((name) => name.endsWith(ending) && statSync(join(folder, name)).size > 0);
+  };
   await expect.poll(names, { timeout: WAIT }).toHaveLength(1);
   return join(folder, String(names()[0]));
 }

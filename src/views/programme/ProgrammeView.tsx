@@ -9,7 +9,6 @@ import {
   chooseAim,
   choosePiece,
   chooseSession,
-  endGoal,
   dropChoice,
   enterGoal,
   setFact,
@@ -55,9 +54,7 @@ const SuggestionList = lazy(() =>
   import('./parts/SuggestionList').then((part) => ({ default: part.SuggestionList })),
 );
 const EntryFacts = lazy(() => import('./parts/EntryFacts').then((part) => ({ default: part.EntryFacts })));
-const EndGoalDialog = lazy(() =>
-  import('../shell/EndGoalDialog').then((part) => ({ default: part.EndGoalDialog })),
-);
+const EndGoal = lazy(() => import('../shell/EndGoal').then((part) => ({ default: part.EndGoal })));
 const NewGoalDialog = lazy(() =>
   import('./parts/NewGoalDialog').then((part) => ({ default: part.NewGoalDialog })),
 );
@@ -312,19 +309,7 @@ function Bench({
       )}
       {ending && (
         <Suspense fallback={null}>
-          <EndGoalDialog
-            context={context}
-            today={ready.now.day}
-            onEnd={(ended, result) => {
-              void endGoal(goal.id, ended, result);
-              setEnding(false);
-            }}
-            onDefer={(sessionId) => {
-              void chooseSession(goal.id, sessionId);
-              setEnding(false);
-            }}
-            onClose={() => setEnding(false)}
-          />
+          <EndGoal context={context} today={ready.now.day} onClose={() => setEnding(false)} />
         </Suspense>
       )}
     </>

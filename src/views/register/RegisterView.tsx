@@ -4,7 +4,6 @@ import { deadlineWords, goalContext, goalNames, lessonsOfDay, type GoalContext }
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import {
   chooseSession,
-  endGoal,
   enterGoal,
   lastBackup,
   recordLessons,
@@ -28,9 +27,7 @@ import { contextsOfDay, registerModel } from './register-model';
 import { useDecisions } from './use-decisions';
 import css from './RegisterView.module.css';
 
-const EndGoalDialog = lazy(() =>
-  import('../shell/EndGoalDialog').then((part) => ({ default: part.EndGoalDialog })),
-);
+const EndGoal = lazy(() => import('../shell/EndGoal').then((part) => ({ default: part.EndGoal })));
 /** Decisions drawn at first, and with each press; our choice: a screen of them, then a few screens. */
 const FIRST_DECISIONS = 25;
 const MORE_DECISIONS = 50;
@@ -261,19 +258,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
       {entering.asking}
       {ending && (
         <Suspense fallback={null}>
-          <EndGoalDialog
-            context={ending}
-            today={now.day}
-            onEnd={(ended, result) => {
-              void endGoal(ending.goal.id, ended, result);
-              setEnding(null);
-            }}
-            onDefer={(sessionId) => {
-              void chooseSession(ending.goal.id, sessionId);
-              setEnding(null);
-            }}
-            onClose={() => setEnding(null)}
-          />
+          <EndGoal context={ending} today={now.day} onClose={() => setEnding(null)} />
         </Suspense>
       )}
       {forms}

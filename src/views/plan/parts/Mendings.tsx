@@ -2,18 +2,10 @@ import { useMemo, useState } from 'react';
 import { changed, prepare, type Mending, type Preparation } from '@/core/plan';
 import { waysToMend, type GoalContext } from '@/core/register';
 import { formatDay } from '@/core/time';
-import {
-  addPracticeMinutes,
-  chooseSession,
-  endGoal,
-  setCriteriaWeeks,
-  setGate,
-  shutWeek,
-  type ReadyState,
-} from '@/store';
+import { addPracticeMinutes, setCriteriaWeeks, setGate, shutWeek, type ReadyState } from '@/store';
 import { Button, LinkButton, Section } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
-import { EndGoalDialog } from '../../shell/EndGoalDialog';
+import { EndGoal } from '../../shell/EndGoal';
 import { mendingWords } from '../mending-words';
 import css from './Mendings.module.css';
 
@@ -118,21 +110,7 @@ export function Mendings({
           );
         })}
       </ol>
-      {ending && (
-        <EndGoalDialog
-          context={ending}
-          today={now.day}
-          onEnd={(ended, result) => {
-            void endGoal(ending.goal.id, ended, result);
-            setEnding(null);
-          }}
-          onDefer={(sessionId) => {
-            void chooseSession(ending.goal.id, sessionId);
-            setEnding(null);
-          }}
-          onClose={() => setEnding(null)}
-        />
-      )}
+      {ending && <EndGoal context={ending} today={now.day} onClose={() => setEnding(null)} />}
     </Section>
   );
 }

@@ -5,6 +5,7 @@ import { formatDay, periodIndexOf, type CalendarDay, type Closure } from '@/core
 import { GlyphShape, NoteShape, Roving, useWidth } from '@/ui';
 import { geometryOf, lessonsOf, marksOf, weekOf, type Geometry, type StaveSystem } from '../stave-model';
 import { GateButtons, GateShapes } from './GateButtons';
+import { LoadBand } from './LoadBand';
 import { PhasePatterns, PhaseShape } from './PhaseShape';
 import css from './PreparationStave.module.css';
 import { gateName } from '../../shell/words';
@@ -107,6 +108,8 @@ const endWords = (due: CalendarDay | null, session: CalendarDay | null): string 
 };
 
 type Placed = Geometry['systems'][number];
+/** From the end of a system to the middle of what stands before its date. */
+const DATE_ROOM = 170;
 
 /** What a system prepares, where there are several. */
 function SystemHeading({ system, y }: { readonly system: StaveSystem; readonly y: number }) {
@@ -132,13 +135,16 @@ function Dates({ plan, geometry, placed }: Part & { readonly placed: Placed }) {
   const top = (lines[0] ?? 0) - 24;
   const label = heading ?? top - 2;
   const { goNoGo } = system.context;
+  // Left of the date at the end, where the two would meet.
+  const room = placed.end - DATE_ROOM - geometry.x(weekOf(plan, goNoGo));
+  const middle = heading === null ? 0 : Math.min(0, room);
   return (
     <>
       {periodIndexOf(plan.grid, goNoGo) >= plan.now && (
         <g transform={`translate(${geometry.x(weekOf(plan, goNoGo))} 0)`}>
           <path d={`M0 ${top}V${(lines.at(-1) ?? 0) + 12}`} className={css.decide} />
-          <text x={0} y={label} textAnchor="middle" className={css.caption}>
-            go or no-go {formatDay(goNoGo, 'medium')}
+          <text x={middle} y={label} textAnchor="middle" className={css.caption}>
+            go or no-go {formatDay(goNoGo, 'short')}
           </text>
         </g>
       )}
@@ -387,79 +393,6 @@ function Frame({ geometry }: Pick<Part, 'geometry'>) {
         );
       })}
       <path d={`M${today} 6V${bottom}`} className={css.today} />
-    </>
-  );
-}
-
-/** Whether the load would be another if the cards of unreported weeks were done. */
-const differs = ({ load, ifDone }: Plan['weeks'][number]): boolean =>
-  ifDone !== null && Math.abs(ifDone - load) > 0.5;
-
-/** Minutes needed each week; the line is the minutes there are; what is over is hatched, outlined and said. */
-function LoadBand({ plan, geometry }: Part) {
-  const { today, weekWidth, loadBase } = geometry;
-  const most = Math.max(1, ...plan.weeks.map((week) => Math.max(week.load, week.minutes, week.ifDone ?? 0)));
-  const high = (minutes: number) => (minutes * 44) / most;
-  return (
-    <>
-      <text x={0} y={loadBase - 40} className={css.title}>
-        Load
-      </text>
-      <text x={0} y={loadBase - 24} className={css.caption}>
-        minutes needed; line = minutes available
-      </text>
-      {plan.weeks.some(differs) && (
-        <text x={0} y={loadBase - 8} className={css.caption}>
-          dashes = if unreported cards were done
-        </text>
-      )}
-      {plan.weeks.map((week, at) => {
-        const x = today + at * weekWidth;
-        const over = Math.round(week.load) - week.minutes;
-        const base = Math.min(week.load, week.minutes);
-        return (
-          <g key={week.from}>
-            <rect
-              x={x + 1}
-              y={loadBase - high(base)}
-              width={weekWidth - 2}
-              height={high(base)}
-              className={css.load}
-            />
-            {over > 0 && (
-              <rect
-                x={x + 1}
-                y={loadBase - high(week.load)}
-                width={weekWidth - 2}
-                height={high(week.load - base)}
-                fill="url(#phase-over)"
-                className={css.over}
-              />
-            )}
-            <path d={`M${x} ${loadBase - high(week.minutes)}h${weekWidth}`} className={css.has} />
-            {week.ifDone !== null && differs(week) && (
-              <path d={`M${x} ${loadBase - high(week.ifDone)}h${weekWidth}`} className={css.ifDone} />
-            )}
-            <text
-              x={x + 6}
-              y={
-                [week.minutes, ...(differs(week) ? [week.ifDone ?? 0] : [])].some((line) => high(line) < 22)
-                  ? loadBase - high(Math.max(week.minutes, week.load, week.ifDone ?? 0)) - 5
-                  : loadBase - 7
-              }
-              className={at === 0 ? css.strong : css.date}
-            >
-              {Math.round(week.load)}
-            </text>
-            {over > 0 && weekWidth > 70 && (
-              <text x={x + weekWidth - 5} y={loadBase - 7} textAnchor="end" className={css.strong}>
-                {over} over
-              </text>
-            )}
-          </g>
-        );
-      })}
-      <path d={`M${today} ${loadBase}H${geometry.end}`} className={css.line} />
     </>
   );
 }
