@@ -2,7 +2,8 @@ import { expect, test } from 'vitest';
 import tarrin from '../demo/tarrin-flute-2026.json';
 import { readRequirementFile } from './files';
 import { readSheet, standing } from './marks';
-import { practiceCard, prepare } from './plan';
+import { practiceCard } from './card';
+import { prepare } from './plan';
 import { entryOf, NEW_GOAL_PLAN, withChoice, type Goal } from './programme';
 import { readinessOf } from './readiness';
 import { checkProgramme, explainRule, findLevel, findSession, schemeOf, stretchOf } from './requirements';
@@ -91,6 +92,9 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
     closures: [],
     effort: DEFAULT_EFFORT,
     evidence: { practice: [], cards: [] },
+    noted: [],
+    family: 'flute',
+    metronomeFrom: 'learn',
     today,
   });
   const plan = prepared.whole;

@@ -5,7 +5,8 @@
  * studio's own records. The demo's day is Wednesday 20 January 2027. Read `demoStudio` first.
  */
 import { readRequirementFile, textId, type RecordKind, type RequirementFile } from '@/core/files';
-import type { KeptScore } from '@/core/score';
+import type { Piece } from '@/core/repertoire';
+import { readScoreText, readScoreWork, type KeptScore } from '@/core/score';
 import { calendarDay } from '@/core/time';
 import fairlead from './fairlead-winds-2027.json';
 import tarrinBefore from './tarrin-flute-2022.json';
@@ -75,6 +76,11 @@ const demoScores = (): KeptScore[] =>
 export const demoTexts = (): ReadonlyMap<string, string> =>
   new Map(Object.values(SCORES).map((xml) => [textId(xml), xml]));
 
+function workOf({ textId: id }: KeptScore) {
+  const read = readScoreText(demoTexts().get(id) ?? '');
+  return read.ok ? readScoreWork(read.value, id, {}) : null;
+}
+
 /** Every record of the demo, to be laid out in an empty database. */
 export function demoStudio(): Edit[] {
   const files = demoFiles();
@@ -85,7 +91,9 @@ export function demoStudio(): Edit[] {
         const score = scores.find(
           ({ title, composer }) => title === piece.title && composer === piece.composer,
         );
-        return { kind: 'piece', data: score ? { ...piece, scoreId: score.id } : piece };
+        const work = score && workOf(score);
+        const data: Piece = { ...piece, ...(score && { scoreId: score.id }), ...(work && { work }) };
+        return { kind: 'piece', data };
       },
     ),
     ...files.map((file): Edit => ({ kind: 'set', data: file.set })),

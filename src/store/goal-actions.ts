@@ -1,5 +1,6 @@
 import { inTerms } from '@/core/terms';
 import type { Stage } from '@/core/effort';
+import { formatBars, type BarRange } from '@/core/music';
 import {
   inSession,
   newGoal,
@@ -25,6 +26,7 @@ import {
 } from '@/core/requirements';
 import type { LevelHeld } from '@/core/students';
 import type { CalendarDay } from '@/core/time';
+import { valueAt } from '@/core/value-at';
 import { newId } from './seed';
 import { act, today } from './studio-store';
 
@@ -197,3 +199,16 @@ export const setMemorised = (id: string, componentId: string, memorised: boolean
       ? [...new Set([...plan.memorised, componentId])]
       : plan.memorised.filter((each) => each !== componentId),
   }));
+
+/** Bars of a piece or part that come first on the card; said again, they go back to where their difficulty puts them. */
+export const putBarsFirst = (goalId: string, partId: string, bars: BarRange): Promise<boolean> =>
+  act(inTerms`put bars ${formatBars(bars)} first`, ({ goals }) => {
+    const goal = goals.get(goalId);
+    if (!goal) return [];
+    const before = valueAt(goal.plan.first ?? {}, partId) ?? [];
+    const others = before.filter(({ from, to }) => from !== bars.from || to !== bars.to);
+    const now = others.length < before.length ? others : [...before, bars];
+    const rest = Object.entries(goal.plan.first ?? {}).filter(([id]) => id !== partId);
+    const first = Object.fromEntries(now.length === 0 ? rest : [...rest, [partId, now]]);
+    return [{ kind: 'goal', data: { ...goal, plan: { ...goal.plan, first } } }];
+  });

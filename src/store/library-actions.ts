@@ -1,5 +1,6 @@
 import { mergeEdit, type ListedPiece, type RequirementFile } from '@/core/files';
 import { omit, type Piece } from '@/core/repertoire';
+import type { ScoreWork } from '@/core/score';
 import {
   namedPieces,
   withEarlierSchemes,
@@ -19,6 +20,7 @@ export const takeRequirementFile = (file: RequirementFile): Promise<boolean> =>
 /** What the studio itself wrote of a piece stays when a file brings the piece again. */
 const withOwn = (piece: Piece, before: Piece | undefined): Piece => ({
   ...(before?.scoreId !== undefined && { scoreId: before.scoreId }),
+  ...(before?.work !== undefined && { work: before.work }),
   ...(before?.notes !== undefined && { notes: before.notes }),
   ...piece,
 });
@@ -117,6 +119,19 @@ export const joinScore = (pieceId: string, scoreId: string | null): Promise<bool
   act(scoreId === null ? 'unlink the piece from its score' : 'link the piece to its score', ({ pieces }) => {
     const piece = pieces.get(pieceId);
     if (!piece) return [];
-    const data = scoreId === null ? omit(piece, 'scoreId') : { ...piece, scoreId };
-    return [{ kind: 'piece', data }];
+    const bare = omit(piece, 'scoreId', 'work');
+    return [{ kind: 'piece', data: scoreId === null ? bare : { ...bare, scoreId } }];
   });
+
+/** What scores say of how to practise the pieces that are read from them; nothing to take back. */
+export const keepWork = (read: ReadonlyMap<string, ScoreWork>): Promise<boolean> =>
+  act(
+    'read the bars of scores',
+    ({ pieces, scores }) =>
+      [...read].flatMap(([id, work]) => {
+        const piece = pieces.get(id);
+        const isOf = scores.get(piece?.scoreId ?? '')?.textId === work.textId;
+        return piece && isOf ? [{ kind: 'piece' as const, data: { ...piece, work } }] : [];
+      }),
+    { undoable: false },
+  );

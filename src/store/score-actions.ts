@@ -10,7 +10,7 @@ export const addScores = (
   act(
     scores.length === 1 ? `add ${scores[0]?.title ?? 'a score'}` : `add ${scores.length} scores`,
     () => scores.map((data) => ({ kind: 'score' as const, data })),
-    texts,
+    { attach: texts },
   );
 
 /** The text of a score; null when it is not there. */

@@ -259,21 +259,21 @@ function inTurn<T>(work: () => Promise<T>): Promise<T> {
 /**
  * One action: named, kept whole, undone whole. Resolves to whether it is kept.
  * @param edits - from the newest studio, so that nobody else's edit is overwritten unseen
- * @param attach - what the edits name and stands apart from the records, by id
+ * @param options - `attach`: what the edits name and stands apart from the records, by id; not `undoable`: what the program does by itself, and says nothing of
  */
 export const act = (
   action: string,
   edits: (studio: Studio) => readonly Edit[],
-  attach: ReadonlyMap<string, unknown> = new Map(),
+  options: Pick<CommitOptions, 'attach' | 'undoable'> = {},
 ): Promise<boolean> =>
   inTurn(async () => {
     const { which } = opened();
-    const changes = await keep(action, (records) => changesOf(records, edits(view), newId), { attach });
+    const changes = await keep(action, (records) => changesOf(records, edits(view), newId), options);
     if (!changes) {
       publishOthers(which);
       return false;
     }
-    tell(`Done: ${action}`);
+    if (options.undoable !== false) tell(`Done: ${action}`);
     publish(which);
     return true;
   });

@@ -2,7 +2,7 @@
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
-import { practiceCard } from '@/core/plan';
+import { practiceCard } from '@/core/card';
 import { checkRule, explainRule } from '@/core/requirements';
 import { calendarDay as day, lessonDays } from '@/core/time';
 import { press, standInForTheBrowser, type } from '@/ui/test-dom';
@@ -266,16 +266,23 @@ describe('Plan', () => {
   });
   const card = practiceCard(plan, 0);
   const cardTable = () => {
-    const change = vi.fn();
+    const [change, first] = [vi.fn(), vi.fn()];
     const { minutesByWeekday: minutes } = contextOf('orla-5').student;
-    render(<PracticeCardTable card={card} practice={{ minutesByWeekday: minutes }} onMinutes={change} />);
-    return { change, minutes };
+    render(
+      <PracticeCardTable
+        card={card}
+        practice={{ minutesByWeekday: minutes }}
+        onMinutes={change}
+        onFirst={first}
+      />,
+    );
+    return { change, first, minutes };
   };
   test('the card’s blocks add up to its rows and its foot', () => {
     cardTable();
     const rows = screen.getAllByRole('row').slice(1, -1);
     const sums = rows.map((row) =>
-      [...row.querySelectorAll('td:not(:last-child) > b')].reduce(
+      [...row.querySelectorAll('td:not(:last-child) > div > b')].reduce(
         (sum, cell) => sum + Number(cell.textContent),
         0,
       ),

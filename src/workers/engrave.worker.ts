@@ -13,14 +13,15 @@ async function load(): Promise<VerovioToolkit> {
 }
 
 serve<{ engrave: typeof engrave }>({
-  engrave: async ({ xml, width, scale }) => {
+  engrave: async ({ xml, width, scale, ranges }) => {
     toolkit ??= load();
     const engraver = await toolkit;
     engraver.setOptions({
-      breaks: 'auto',
+      breaks: ranges ? 'none' : 'auto',
       pageWidth: Math.round((width * 100) / scale),
       pageHeight: 60_000,
       adjustPageHeight: true,
+      adjustPageWidth: ranges !== undefined,
       scale,
       header: 'none',
       footer: 'none',
@@ -32,6 +33,14 @@ serve<{ engrave: typeof engrave }>({
       pageMarginRight: 20,
     });
     if (!engraver.loadData(xml)) return refuse('not readable');
+    if (ranges)
+      return ok(
+        ranges.map(({ from, to }) => {
+          engraver.select({ measureRange: `${from + 1}-${to + 1}` });
+          engraver.redoLayout();
+          return engraver.renderToSVG(1);
+        }),
+      );
     return ok(Array.from({ length: engraver.getPageCount() }, (_, page) => engraver.renderToSVG(page + 1)));
   },
 });

@@ -1,5 +1,5 @@
 import { WORKER_NAME } from './worker-name';
-import type { Notice, ScoreRefusal, XRay, XRayOptions, XRayRefusal } from '@/core/score';
+import type { Notice, ScoreRefusal, ScoreWork, XRay, XRayOptions, XRayRefusal } from '@/core/score';
 import { defineJob } from './job';
 
 /** A score to be read: the bytes of a file, or the text kept of one. */
@@ -16,6 +16,7 @@ export interface ScoreAnswer extends Omit<XRay, 'part'> {
   readonly parts: readonly { readonly id: string; readonly name: string }[];
   readonly part: string;
   readonly notices: readonly Notice[];
+  readonly work: ScoreWork;
   /** The text of the file, decoded. */
   readonly xml: string;
 }

@@ -1,5 +1,6 @@
 import { ok, refuse } from '@/core/result';
-import { readScore, readScoreText, xRay } from '@/core/score';
+import { textId } from '@/core/files';
+import { readScore, readScoreText, scoreWork, xRay } from '@/core/score';
 import type { readScoreFile } from './score.job';
 import { serve } from './serve';
 
@@ -22,8 +23,10 @@ serve<{ readScoreFile: typeof readScoreFile }>({
     const seen = xRay(score, options);
     if (!seen.ok) return refuse(seen.why);
     const { part, ...found } = seen.value;
+    const work = scoreWork(seen.value, textId(text), options.difficulty ?? {});
     return ok({
       ...found,
+      work,
       title: score.title,
       composer: score.composer,
       parts: score.parts.flatMap(({ id, name, measures }) => (measures.length > 0 ? [{ id, name }] : [])),

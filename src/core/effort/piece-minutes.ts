@@ -22,6 +22,18 @@ export interface EffortSettings {
   readonly goNoGoWeeks?: number;
   /** Percent of the final tempo at which the tempo ladder starts. */
   readonly securePercent?: number;
+  /** Tempos of the ladder, both ends among them, and how often in a row a place must be clean to go one up. */
+  readonly ladderRungs?: number;
+  readonly cleanTimes?: number;
+  /** Percent of the final tempo below which some features cannot be judged. */
+  readonly judgedPercent?: number;
+  /** Minutes on one place of a piece before going on to the next. */
+  readonly placeMinutes?: number;
+  /** Days after which a place comes back: the first time, the second, the third, and from then on. */
+  readonly firstReturn?: number;
+  readonly secondReturn?: number;
+  readonly thirdReturn?: number;
+  readonly laterReturn?: number;
   /** Minutes a new skill takes, and how many more for each stage of the map it stands on. */
   readonly skillMinutes?: number;
   readonly skillStageMinutes?: number;
@@ -31,15 +43,24 @@ export interface EffortSettings {
 
 /**
  * Where the teacher has set none. Our choice: a shorter visit only warms up; teachers ask for two to three weeks of
- * performing and give a piece back three weeks before; they secure at about seven tenths of the tempo; later skills rest on
- * finer control.
+ * performing and give a piece back three weeks before; they begin at about half the tempo; a place is worked on for about ten
+ * minutes, and may wait twice as long each time it comes back; a stroke begins to bounce by itself near its tempo; later
+ * skills rest on finer control.
  */
 export const ASSUMED_EFFORT = {
   blockMinutes: 5,
   performWeeks: 2,
   shortPerformWeeks: 1,
   goNoGoWeeks: 2,
-  securePercent: 70,
+  securePercent: 50,
+  ladderRungs: 8,
+  cleanTimes: 3,
+  judgedPercent: 75,
+  placeMinutes: 10,
+  firstReturn: 1,
+  secondReturn: 2,
+  thirdReturn: 4,
+  laterReturn: 7,
   skillMinutes: 40,
   skillStageMinutes: 10,
   readyWeeks: 3,

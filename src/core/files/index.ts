@@ -13,6 +13,7 @@ export {
   lessonsMovedTo,
   lessonsOfStudent,
   piecesOfScore,
+  cardsOfStudent,
   practiceOfStudent,
   sheetsOfGoal,
 } from './lookups';

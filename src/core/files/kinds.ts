@@ -1,5 +1,5 @@
 import type { MarkSheet } from '../marks';
-import type { PracticeEntry } from '../plan';
+import type { HandedCard, PracticeEntry } from '../plan';
 import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
 import { problemsOfSet, type RequirementSet } from '../requirements';
@@ -12,6 +12,7 @@ import type { StudioSettings } from './settings';
 import { setShape } from './set-shape';
 import type { Shape } from '../shape';
 import {
+  cardShape,
   closureShape,
   goalShape,
   lessonShape,
@@ -173,11 +174,27 @@ export const KINDS = {
     plural: 'practice',
     shape: practiceShape,
     home: withStudent,
-    names: ['goal', 'piece'],
+    names: ['goal', 'piece', 'card'],
     problems: ({ goalId, componentId }) =>
       (goalId === null) === (componentId === null)
         ? []
         : [{ pointer: '/componentId', message: 'stands with a goal, and a goal with its component' }],
+  }),
+  card: kind<HandedCard>()({
+    plural: 'cards',
+    shape: cardShape,
+    home: withStudent,
+    names: ['goal', 'piece'],
+    problems: ({ from, to, lines }) => [
+      ...(from > to ? [{ pointer: '/to', message: 'is before it begins' }] : []),
+      ...lines.flatMap(({ goalId, componentId }, at) =>
+        (goalId === null) === (componentId === null)
+          ? []
+          : [
+              { pointer: `/lines/${at}/componentId`, message: 'stands with a goal, and a goal with its component' },
+            ],
+      ),
+    ],
   }),
   settings: kind<StudioSettings>()({
     plural: 'settings',

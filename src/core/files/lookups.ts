@@ -1,5 +1,5 @@
 import type { MarkSheet } from '../marks';
-import type { PracticeEntry } from '../plan';
+import type { HandedCard, PracticeEntry } from '../plan';
 import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
 import type { LessonRecord } from '../students';
@@ -41,3 +41,8 @@ export const practiceOfStudent = (
   { practice }: Pick<Studio, 'practice'>,
   studentId: string,
 ): readonly PracticeEntry[] => groupOf(practice, ofStudent, studentId);
+
+export const cardsOfStudent = (
+  { cards }: Pick<Studio, 'cards'>,
+  studentId: string,
+): readonly HandedCard[] => groupOf(cards, ofStudent, studentId);

@@ -56,7 +56,7 @@ export function formatRequirementFile(set: RequirementSet, pieces: ReadonlyMap<s
   const ids = namedPieces(set);
   const named = [...new Set(ids)].flatMap((each) => {
     const piece = pieces.get(each);
-    return piece ? [omit(piece, 'scoreId', 'notes')] : [];
+    return piece ? [omit(piece, 'scoreId', 'work', 'notes')] : [];
   });
   const file: RequirementFile = { format: 'formal-stave-requirement', version: 2, set, pieces: named };
   return `${JSON.stringify(file, null, 2)}\n`;

@@ -26,6 +26,8 @@ export interface StudioSettings {
   readonly skippedSteps?: readonly string[];
   /** Whether a practice card was ever printed. */
   readonly cardPrinted?: boolean;
+  /** The metronome comes in when the notes are secure; left out: from the first week. */
+  readonly metronomeFrom?: 'secure';
   /** Days after which the studio file is asked for again; left out until the teacher says so. */
   readonly backupDays?: number;
   /** Pieces a student aims at in a year; left out until the teacher says so. */

@@ -1,5 +1,6 @@
 import { STAGES } from '../effort';
 import { ASSESSORS } from '../marks';
+import { NOTE_VALUES } from '../music';
 import { PRACTICE_SOURCES, SUPPORTS } from '../plan';
 import { ENDINGS } from '../programme';
 import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
@@ -23,6 +24,24 @@ import {
   yesNo,
 } from '../shape';
 
+const barNumber = whole(1, 9_999);
+const workShape = object({
+  textId: text(64, 64),
+  difficulty: record(whole(0, 100), 20),
+  same: list(whole(0, 9_999), 9_999),
+  measures: list(whole(0, 99_999), 9_999),
+  chunks: list(object({ bars, difficulty: number(0, 1) }), 5_000),
+  drills: list(
+    union('kind', {
+      'near copy': { bar: barNumber, of: whole(0, 9_999), differs: oneOf(['pitch', 'signs']) },
+      jump: { bar: barNumber, to: whole(0, 9_999) },
+      key: { bar: barNumber, letters: list(text(1, 1), 7, 1) },
+      leap: { bar: barNumber, semitones: whole(1, 200) },
+    }),
+    20_000,
+  ),
+});
+
 export const pieceShape = object({
   id,
   title: name,
@@ -42,6 +61,7 @@ export const pieceShape = object({
   parts: optional(list(object({ name, demands: list(text(80, 1), 60) }), 40, 1)),
   span: optional(whole(1, 60)),
   scoreId: optional(id),
+  work: optional(workShape),
   book: optional(name),
   page: optional(text(20, 1)),
   notes: optional(prose(1_000, 1)),
@@ -99,6 +119,17 @@ export const goalShape = object({
   conditions: record(text(120), 40),
   editions: record(text(120), 40),
   scalesHeard: list(id, 400),
+  rowResults: optional(
+    list(
+      object({
+        rowId: id,
+        day,
+        how: oneOf(['clean', 'with slips', 'not yet']),
+        tempo: optional(number(10, 600)),
+      }),
+      4_000,
+    ),
+  ),
   closedOn: nullable(day),
   plan: object({
     startedOn: day,
@@ -119,6 +150,7 @@ export const goalShape = object({
     chosenOn: optional(record(day)),
     criteriaWeeks: optional(whole(0, 26)),
     goNoGo: optional(day),
+    first: optional(record(list(bars, 40, 1), 100)),
   }),
   history: optional(
     list(
@@ -186,6 +218,35 @@ export const practiceShape = object({
   listenedFor: optional(prose(400, 1)),
   support: optional(oneOf(SUPPORTS)),
   source: oneOf(PRACTICE_SOURCES),
+  card: optional(object({ id, line: whole(1, 999) })),
+});
+
+export const cardShape = object({
+  id,
+  studentId: id,
+  from: day,
+  to: day,
+  handedOn: day,
+  lines: list(
+    object({
+      line: whole(1, 999),
+      goalId: nullable(id),
+      componentId: nullable(id),
+      pieceId: nullable(id),
+      day,
+      minutes: whole(1, 720),
+      title: text(200),
+      bars: optional(bars),
+      what: optional(text(400, 1)),
+      how: text(200),
+      listenFor: text(200),
+      why: optional(text(1_100, 1)),
+      tempo: optional(whole(1, 999)),
+      unit: optional(oneOf(NOTE_VALUES)),
+      rung: optional(object({ at: whole(1, 20), of: whole(1, 20) })),
+    }),
+    400,
+  ),
 });
 
 export const closureShape = object({
@@ -238,11 +299,19 @@ export const settingsShape = object({
     shortPerformWeeks: optional(number(0, 26)),
     goNoGoWeeks: optional(number(0, 26)),
     securePercent: optional(number(20, 100)),
+    ladderRungs: optional(whole(2, 20)),
+    cleanTimes: optional(whole(1, 20)),
+    judgedPercent: optional(whole(0, 100)),
+    placeMinutes: optional(whole(2, 60)),
+    firstReturn: optional(whole(1, 60)),
+    secondReturn: optional(whole(1, 60)),
+    thirdReturn: optional(whole(1, 60)),
+    laterReturn: optional(whole(1, 60)),
     skillMinutes: optional(number(0, 600)),
     skillStageMinutes: optional(number(0, 200)),
     readyWeeks: optional(number(0, 26)),
   }),
-  effortSet: list(text(60), 20),
+  effortSet: list(text(60), 40),
   commonLevels: record(record(whole(1, 20), 60), 100),
   ownSkills: list(
     object({ id, name, family: id, needs: list(list(id, 20, 1), 20), stage: whole(1, 9) }),
@@ -254,6 +323,7 @@ export const settingsShape = object({
   askAfterDays: optional(whole(1, 3_650)),
   skippedSteps: optional(list(text(60), 20)),
   cardPrinted: optional(yesNo),
+  metronomeFrom: optional(oneOf(['secure'])),
   backupDays: optional(whole(1, 3_650)),
   piecesAYear: optional(whole(1, 400)),
   weights: optional(record(whole(0, 1_000), 20)),

@@ -1,6 +1,6 @@
 import { effortFigure, minutesForBars } from '../effort';
 import { cheapestProgramme, type CheapestProgramme, type PieceCost } from '../programme';
-import { barsToLearn, type Piece } from '../repertoire';
+import { barsToLearn, excerptToLearn, type Piece } from '../repertoire';
 import {
   asksTheStudent,
   checkRule,
@@ -69,8 +69,7 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
   const excerpts = level.components.flatMap(({ id, source }) => {
     const piece = source.kind === 'excerpt' ? fit.settings.pieces.get(source.pieceId) : undefined;
     if (!piece || source.kind !== 'excerpt') return [];
-    const bars = source.bars.to - source.bars.from + 1;
-    return [{ componentId: id, piece, minutes: minutesFor(bars) }];
+    return [{ componentId: id, piece, minutes: minutesFor(excerptToLearn(piece, source.bars)) }];
   });
   if (!found) {
     // That there is no programme is certain only where every piece was looked at.

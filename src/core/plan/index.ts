@@ -1,12 +1,22 @@
 /**
  * The preparation of a student: one plan over all goals, stages and gates back from each date, the smoothest spread of
- * minutes over the weeks, tempo targets, and the week's practice card.
+ * minutes over the weeks, and tempo targets.
  *
  * Minutes are minutes of practice; weeks are periods from one lesson weekday to the day before the next.
  * Read `prepare` first: it puts the question of a studio to `planStudent`, which answers it exactly.
  */
 export { prepare } from './prepare';
-export type { Gate, Plan, PlanInput, PlanItem, PlanRefusal, PlanWeek, Preparation } from './plan';
+export type {
+  Gate,
+  Habits,
+  Noted,
+  Plan,
+  PlanInput,
+  PlanItem,
+  PlanRefusal,
+  PlanWeek,
+  Preparation,
+} from './plan';
 export {
   changed,
   latestStart,
@@ -18,9 +28,15 @@ export {
 } from './mend';
 export { itemsOf as wholeWork, type GoalToPlan } from './item-work';
 export { learnedRate, rateObservations, type LearnedRate } from './learned-rate';
-export type { HandedCard } from './work-done';
-export { practiceCard, type CardBlock, type CardDay, type CardRow, type PracticeCard } from './card';
-export type { StageTask } from './stage-task';
+export {
+  entriesOfCard,
+  entryOfLine,
+  isReported,
+  type DoneAtAll,
+  type HandedCard,
+  type HandedLine,
+  type LineReport,
+} from './handed-card';
 export { practiceFacts, practiceWeeks, type PracticeFacts, type PracticeWeek } from './practice';
 export { PRACTICE_SOURCES, SUPPORTS, type PracticeEntry } from './practice-entry';
 export {

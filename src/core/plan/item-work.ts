@@ -1,8 +1,8 @@
 import { effortFigure, pieceMinutes, stageMinutes, type EffortSettings, type Stage } from '../effort';
 import type { BarRange, Tempo } from '../music';
-import type { Goal } from '../programme';
-import { barsToLearn, type Piece } from '../repertoire';
-import { isPrepared, type Component, type Level, type Session } from '../requirements';
+import type { Goal, RowResult } from '../programme';
+import { barsToLearn, excerptToLearn, type Piece } from '../repertoire';
+import { isPrepared, type Component, type Level, type ScaleRow, type Session } from '../requirements';
 import type { CalendarDay } from '../time';
 import { valueAt } from '../value-at';
 
@@ -38,6 +38,14 @@ export interface ItemWork {
   /** A chosen piece, played whole: in two goals it is worked on once. */
   readonly isWhole: boolean;
   readonly stages: readonly StageWork[];
+  /** Bars the teacher puts first, in order. */
+  readonly first: readonly BarRange[];
+  /** Of a scale table: its rows, ids of those heard secure, and how rows went. Empty otherwise. */
+  readonly rows: readonly ScaleRow[];
+  readonly rowsHeard: readonly string[];
+  readonly rowResults: readonly RowResult[];
+  /** What a prepared component names. */
+  readonly tests: readonly string[];
   readonly tempo: Tempo | null;
   /** Tempo of the ladder's first rung, in the unit of `tempo`. */
   readonly secure: number | null;
@@ -51,6 +59,8 @@ export interface StageWork {
   /** Its own gate, or one after it, is passed. */
   readonly passedOn: CalendarDay | null;
 }
+
+const NO_ROWS = { rows: [], rowsHeard: [], rowResults: [] } as const;
 
 /**
  * What each goal asks for, stage by stage, whatever of it is done: an item for each piece, excerpt and prepared component.
@@ -99,7 +109,11 @@ export function itemsOf(
   }): ItemWork {
     const { source } = component;
     const bars =
-      source.kind === 'excerpt' ? source.bars.to - source.bars.from + 1 : piece ? barsToLearn(piece) : null;
+      source.kind === 'excerpt'
+        ? excerptToLearn(piece ?? {}, source.bars)
+        : piece
+          ? barsToLearn(piece)
+          : null;
     const set = valueAt(goal.plan.minutes, component.id);
     const prepared = isPrepared(source);
     const basis = set !== undefined ? 'set' : prepared ? 'weekly' : bars === null ? 'unknown' : 'bars';
@@ -132,6 +146,11 @@ export function itemsOf(
       basis,
       perWeek: prepared ? minutes / Math.max(1, weeks) : null,
       isWhole: source.kind !== 'excerpt' && piece !== null,
+      first: valueAt(goal.plan.first ?? {}, piece?.id ?? component.id) ?? [],
+      ...(source.kind === 'scales'
+        ? { rows: source.rows, rowsHeard: goal.scalesHeard, rowResults: goal.rowResults ?? [] }
+        : NO_ROWS),
+      tests: source.kind === 'prepared' ? source.items : [],
       // The last stage has no gate: it ends with the session.
       stages: parts.map(({ stage, minutes: own }, at) => ({
         stage,

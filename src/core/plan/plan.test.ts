@@ -6,7 +6,6 @@ import { BARE_PIECE, type Piece } from '../repertoire';
 import { BARE_LEVEL, BARE_SESSION, type Level } from '../requirements';
 import type { Student } from '../students';
 import { addDays, calendarDay, dayOfWeek, type Closure } from '../time';
-import { practiceCard } from './card';
 import type { GoalToPlan } from './item-work';
 import { latestStart } from './mend';
 import type { Plan, PlanInput } from './plan';
@@ -84,6 +83,9 @@ const input: PlanInput = {
   closures: [],
   effort: DEFAULT_EFFORT,
   evidence: { practice: [], cards: [] },
+  noted: [],
+  family: null,
+  metronomeFrom: 'learn',
   today: day('2027-01-20'),
 };
 const answerTo = (change: Partial<PlanInput> = {}) => prepare({ ...input, ...change });
@@ -209,37 +211,6 @@ test('any plan keeps its stages in order, asks what is left to do, and reaches t
     { numRuns: 300, seed: 17 },
   );
   expect(planned).toBeGreaterThan(200);
-});
-
-test('a practice card keeps the minutes, holds each day to what it has, names what it leaves out, and spreads the visits', () => {
-  let full = 0;
-  fc.assert(
-    fc.property(anyChange, fc.nat(20), (change, pick) => {
-      const { whole: plan } = answerTo(change);
-      fc.pre(plan !== null);
-      const at = pick % plan.weeks.length;
-      const week = plan.weeks[at]!;
-      const card = practiceCard(plan, at);
-      const asked = Math.round(total(plan.items.map((item) => item.weeks[at] ?? 0)));
-      expect(card.minutes).toBe(Math.min(asked, week.minutes));
-      expect(total(card.leftOut.map(({ minutes }) => minutes))).toBe(asked - card.minutes);
-      if (card.leftOut.length > 0) full += 1;
-      for (const { day: on, asked: onDay, available } of card.days) {
-        expect(onDay).toBe(
-          total(
-            card.rows.flatMap((row) =>
-              row.blocks.filter((block) => block.day === on).map((block) => block.minutes),
-            ),
-          ),
-        );
-        expect(onDay).toBeLessThanOrEqual(available);
-      }
-      for (const row of card.rows)
-        expect(row.blocks.every((block) => Number.isInteger(block.minutes) && block.minutes > 0)).toBe(true);
-    }),
-    { numRuns: 300, seed: 23 },
-  );
-  expect(full).toBeGreaterThan(10);
 });
 
 describe('what the teacher does answers at once', () => {

@@ -1,8 +1,11 @@
 import type { EffortSettings, Stage } from '../effort';
+import type { BarRange } from '../music';
 import type { Piece } from '../repertoire';
+import type { InstrumentFamily } from '../skills';
 import type { Student } from '../students';
 import type { CalendarDay, Closure, Period } from '../time';
 import type { GoalToPlan, ItemWork } from './item-work';
+import type { PracticeEntry } from './practice-entry';
 import type { PlannedWeek } from './student-plan';
 import type { Evidence, WorkDone } from './work-done';
 
@@ -14,6 +17,10 @@ export interface PlanInput {
   readonly closures: readonly Closure[];
   readonly effort: EffortSettings;
   readonly evidence: Evidence;
+  /** What is still to be mended, at its bars. */
+  readonly noted: readonly Noted[];
+  readonly family: InstrumentFamily | null;
+  readonly metronomeFrom: Habits['metronomeFrom'];
   readonly today: CalendarDay;
 }
 
@@ -41,6 +48,32 @@ export interface Gate {
   readonly passedOn: CalendarDay | null;
 }
 
+/** Something noted at bars of a piece that is still to be mended. */
+export interface Noted {
+  readonly goalId: string;
+  readonly componentId: string;
+  readonly pieceId: string | null;
+  readonly bars: BarRange;
+  readonly text: string;
+}
+
+/** How the studio practises; the card follows it. */
+export interface Habits {
+  readonly family: InstrumentFamily | null;
+  /** From the first week, or not before the notes are sure: two schools. */
+  readonly metronomeFrom: 'learn' | 'secure';
+  /** Minutes on one place before going on to the next. */
+  readonly placeMinutes: number;
+  /** Times in a row it must be clean. */
+  readonly clean: number;
+  /** Tempos of a ladder, both ends among them. */
+  readonly rungs: number;
+  /** Days after which a place comes back: the first time, the second, the third, and from then on. */
+  readonly returns: readonly number[];
+  /** Percent of the performance tempo below which some features cannot be judged. */
+  readonly judgedFrom: number;
+}
+
 export interface PlanItem extends Omit<ItemWork, 'stages'> {
   /** Its own among all items of the student. */
   readonly id: string;
@@ -62,6 +95,9 @@ export interface PlanItem extends Omit<ItemWork, 'stages'> {
   readonly weeks: readonly number[];
   /** Tempo aimed at by the end of each coming week, in the unit of `tempo`; empty without a tempo. */
   readonly tempos: readonly number[];
+  /** What was reported of it, by day. */
+  readonly practised: readonly PracticeEntry[];
+  readonly noted: readonly Noted[];
 }
 
 /** The preparation of one goal within that of its student, or of all of them. */
@@ -80,6 +116,7 @@ export interface Plan {
   readonly peak: number;
   /** Minutes a visit of the card has before the week has another one. */
   readonly blockMinutes: number;
+  readonly habits: Habits;
   /** Indexes into the coming weeks of the student, with the work that falls there, the minutes there are, and whose it is. */
   readonly critical: {
     readonly from: number;

@@ -11,8 +11,9 @@ import {
 } from '../time';
 import type { Draft, DraftItem, Frame, WeekDays } from './drafts';
 import type { ItemWork } from './item-work';
-import type { Gate, Plan, PlanInput, PlanItem, PlanWeek } from './plan';
+import type { Gate, Habits, Plan, PlanInput, PlanItem, PlanWeek } from './plan';
 import { eveOf, type PlannedItem, type StudentPlan } from './student-plan';
+import { isOf } from './work-done';
 import { weekDone } from './week-done';
 
 /** The joint question's items by id, its answer, and the loads if the cards of weeks nobody reported were done. */
@@ -30,6 +31,7 @@ export function plansOf(
   input: PlanInput,
   frame: Frame,
 ): { readonly whole: Plan; readonly slices: ReadonlyMap<string, Plan> } {
+  const habits = habitsOf(input);
   const coming = weeks.map((week, at) =>
     planWeek(week, answer.load[at] ?? 0, ifDone?.[at] ?? null, input, frame),
   );
@@ -54,11 +56,12 @@ export function plansOf(
       items: items.flatMap((item) => {
         const id = item.sameAs ?? item.id;
         const [question, found] = [asked.get(id), answered.get(id)];
-        return question && found ? [itemOn(item, question, found, grid, now, heardNow)] : [];
+        return question && found ? [itemOn(item, question, found, grid, now, heardNow, input)] : [];
       }),
       feasible: answer.fits,
       peak: answer.peak,
       blockMinutes: effortFigure(input.effort, 'blockMinutes'),
+      habits,
       critical: answer.critical,
     };
   };
@@ -74,6 +77,18 @@ export function plansOf(
     ),
   };
 }
+
+const habitsOf = ({ effort, family, metronomeFrom }: PlanInput): Habits => ({
+  family,
+  metronomeFrom,
+  placeMinutes: effortFigure(effort, 'placeMinutes'),
+  clean: effortFigure(effort, 'cleanTimes'),
+  rungs: effortFigure(effort, 'ladderRungs'),
+  returns: (['firstReturn', 'secondReturn', 'thirdReturn', 'laterReturn'] as const).map((name) =>
+    effortFigure(effort, name),
+  ),
+  judgedFrom: effortFigure(effort, 'judgedPercent'),
+});
 
 function planWeek(
   week: WeekDays,
@@ -116,6 +131,7 @@ function itemOn(
   grid: readonly Period[],
   now: number,
   heardNow: CalendarDay | null,
+  { evidence, noted }: PlanInput,
 ): PlanItem {
   const weeks = answer.minutes.slice(0, grid.length - now);
   const last = grid.length - 1;
@@ -145,7 +161,20 @@ function itemOn(
     });
   }
   const toDo = asked.stages.reduce((sum, { minutes }) => sum + minutes, 0);
-  return { ...work, id, done, toDo, gates, stages, weeks, tempos: temposOf(work, toDo, weeks) };
+  return {
+    ...work,
+    id,
+    done,
+    toDo,
+    gates,
+    stages,
+    weeks,
+    tempos: temposOf(work, toDo, weeks),
+    practised: evidence.practice
+      .filter((entry) => isOf(entry, work))
+      .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0)),
+    noted: noted.filter((each) => isOf(each, work)),
+  };
 }
 
 /** The last week that ends before a gate heard on `day`; cut to the grid, -1 where none does. */

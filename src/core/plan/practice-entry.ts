@@ -28,4 +28,6 @@ export interface PracticeEntry {
   readonly listenedFor?: string;
   readonly support?: (typeof SUPPORTS)[number];
   readonly source: (typeof PRACTICE_SOURCES)[number];
+  /** The line of a handed-out card it reports. */
+  readonly card?: { readonly id: string; readonly line: number };
 }

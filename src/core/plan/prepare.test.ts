@@ -6,13 +6,12 @@ import { BARE_PIECE, type Piece } from '../repertoire';
 import { BARE_LEVEL, BARE_SESSION, type Component, type Level } from '../requirements';
 import type { Student } from '../students';
 import { addDays, calendarDay, type CalendarDay } from '../time';
-import { practiceCard } from './card';
 import type { GoalToPlan } from './item-work';
 import { changed, mendings, type Choices } from './mend';
 import type { Plan, PlanInput } from './plan';
 import type { PracticeEntry } from './practice-entry';
 import { prepare } from './prepare';
-import type { HandedCard } from './work-done';
+import type { HandedCard } from './handed-card';
 
 const day = calendarDay;
 /** A Wednesday, the day of the lesson. */
@@ -94,6 +93,9 @@ const inputOf = (
   closures: [],
   effort: DEFAULT_EFFORT,
   evidence: { practice: [], cards: [] },
+  noted: [],
+  family: null,
+  metronomeFrom: 'learn',
   today,
   ...rest,
 });
@@ -102,6 +104,7 @@ const wholeOf = (input: PlanInput): Plan => {
   if (!whole) throw new Error(JSON.stringify([...goals]));
   return whole;
 };
+const BARE_LINE = { title: '', how: '', listenFor: '' };
 const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
 const exam = goalOf('exam', {
   components: [list('a'), list('b'), scales],
@@ -228,11 +231,11 @@ const anyGoals = fc
 describe('what was reported', () => {
   const next = addDays(today, 7);
   const partsOf = (plan: Plan) =>
-    practiceCard(plan, 0).rows.map(({ item, minutes }) => ({
+    plan.items.map((item) => ({
       goalId: item.goalId,
       componentId: item.componentId,
       pieceId: item.piece?.id ?? null,
-      minutes,
+      minutes: Math.round(item.weeks[0] ?? 0),
     }));
   const later = (input: PlanInput, evidence: PlanInput['evidence']) =>
     wholeOf({ ...input, today: next, evidence });
@@ -246,7 +249,9 @@ describe('what was reported', () => {
         const before = wholeOf(input);
         fc.pre(before.feasible);
         const rows = partsOf(before);
-        const card: HandedCard = { id: 'c', studentId: 'w', from: today, to: addDays(today, 6), rows };
+        const lines = rows.map((row, at) => ({ ...row, line: at + 1, day: today, ...BARE_LINE }));
+        const dates = { from: today, to: addDays(today, 6), handedOn: today };
+        const card: HandedCard = { id: 'c', studentId: 'w', ...dates, lines };
         const practice = rows
           .filter(({ minutes }) => minutes > 0)
           .map((row, at): PracticeEntry => ({

@@ -1,18 +1,7 @@
 import { addDays, daysBetween, type CalendarDay, type Period } from '../time';
+import type { HandedCard } from './handed-card';
 import type { ItemWork } from './item-work';
 import type { PracticeEntry } from './practice-entry';
-
-/** A card that was handed out: the minutes it asked of each item in its week. */
-export interface HandedCard extends Period {
-  readonly id: string;
-  readonly studentId: string;
-  readonly rows: readonly {
-    readonly goalId: string | null;
-    readonly componentId: string | null;
-    readonly pieceId: string | null;
-    readonly minutes: number;
-  }[];
-}
 
 /** What is known of the weeks that are past. */
 export interface Evidence {
@@ -71,8 +60,11 @@ export function workDone(
     unreported += 1;
     const days = daysBetween(from, week.to) + 1;
     const card = cards.find((each) => each.from <= week.to && week.from <= each.to);
-    const asked = card?.rows.find((row) => isOf(row, item))?.minutes ?? 0;
-    assumed += card ? (asked * days) / (daysBetween(card.from, card.to) + 1) : pace * days;
+    const asked = card?.lines.reduce(
+      (sum, line) => (from <= line.day && line.day <= week.to && isOf(line, item) ? sum + line.minutes : sum),
+      0,
+    );
+    assumed += asked ?? pace * days;
   }
   // The end is performed near the date and not before; what is asked every week is never all done.
   const isNear = item.perWeek === null && weeks.some(({ to }) => to >= ready);

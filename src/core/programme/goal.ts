@@ -1,4 +1,5 @@
 import type { Stage } from '../effort';
+import type { BarRange } from '../music';
 import type { Piece } from '../repertoire';
 import {
   findLevel,
@@ -27,6 +28,15 @@ export interface GateState {
   readonly passedOn: CalendarDay | null;
 }
 
+/** How a row of a scale table went when it was heard. */
+export interface RowResult {
+  readonly rowId: string;
+  readonly day: CalendarDay;
+  readonly how: 'clean' | 'with slips' | 'not yet';
+  /** In the row's own unit; left out where nobody took it. */
+  readonly tempo?: number;
+}
+
 /** What the teacher set about the preparation; everything else of the plan is computed. */
 export interface GoalPlan {
   readonly startedOn: CalendarDay;
@@ -44,6 +54,8 @@ export interface GoalPlan {
   readonly criteriaWeeks?: number;
   /** The day on which it is decided whether to go; left out as long as it follows from the studio's weeks. */
   readonly goNoGo?: CalendarDay;
+  /** Bars that come first on the card, in order, by piece or component id; left out where the difficulty decides. */
+  readonly first?: Readonly<Record<string, readonly BarRange[]>>;
 }
 
 export interface Goal {
@@ -68,6 +80,8 @@ export interface Goal {
   readonly editions: Readonly<Record<string, string>>;
   /** Ids of rows of the scale table heard secure. */
   readonly scalesHeard: readonly string[];
+  /** By day; left out while none was noted. */
+  readonly rowResults?: readonly RowResult[];
   readonly closedOn: CalendarDay | null;
   readonly plan: GoalPlan;
   /** What happened to it; left out while nothing has. */

@@ -15,6 +15,7 @@ export {
   type Goal,
   type GoalPlan,
   type GateState,
+  type RowResult,
 } from './goal';
 export { ENDINGS, type Ending, type GoalEvent, type GoalResult } from './goal-event';
 export { inSession, told, toTell, withdrawn, withOfficeToTell, withProgramme } from './goal-history';

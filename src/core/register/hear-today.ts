@@ -1,4 +1,5 @@
-import { practiceCard, type Plan, type StageTask } from '../plan';
+import { practiceCard } from '../card';
+import type { Plan } from '../plan';
 import type { BarRange, NoteValue } from '../music';
 import type { Stage } from '../effort';
 
@@ -11,7 +12,10 @@ export interface HearLine {
   readonly title: string;
   readonly bars: BarRange | null;
   readonly stage: Stage;
-  readonly task: StageTask;
+  /** "bars 9–10", "D major scale"; empty for the whole. */
+  readonly what: string;
+  readonly how: string;
+  readonly listenFor: string;
   readonly tempo: { readonly unit: NoteValue; readonly perMinute: number } | null;
   /** Share of the lesson, whole minutes; the shares add up to the lesson. */
   readonly minutes: number;
@@ -41,9 +45,11 @@ export function hearToday(plan: Plan, lessonMinutes: number, week = 0): HearLine
         itemId: row.item.id,
         letter: row.item.letter,
         title: row.item.title,
-        bars: first.task.bars,
+        bars: first.bars,
         stage: first.stage,
-        task: first.task,
+        what: first.what,
+        how: first.how,
+        listenFor: first.listenFor,
         tempo:
           row.item.tempo && first.tempo !== null
             ? { unit: row.item.tempo.unit, perMinute: Math.round(first.tempo) }

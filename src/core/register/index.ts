@@ -39,6 +39,7 @@ export { markRows, resultRows, studentRows, type TableRows } from './studio-tabl
 export { learnedRateOf } from './learned-effort';
 export { waysToMend, type WaysToMend } from './ways-to-mend';
 export { hearToday, type HearLine } from './hear-today';
+export { cardsToReport, weekCard, type WeekCard } from './week-card';
 export {
   fitGroups,
   fitSettings,

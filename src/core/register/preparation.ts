@@ -1,8 +1,10 @@
-import { prepare, type PlanInput, type Preparation } from '../plan';
+import { currentSheets } from '../marks';
+import { prepare, type Noted, type PlanInput, type Preparation } from '../plan';
 import type { Goal } from '../programme';
 import type { Student } from '../students';
 import type { CalendarDay } from '../time';
-import { goalsOfStudent, practiceOfStudent, type Studio } from '../files';
+import { familyOf } from '../skills';
+import { cardsOfStudent, goalsOfStudent, practiceOfStudent, sheetsOfGoal, type Studio } from '../files';
 import { effortOf } from './learned-effort';
 import { goalNames } from './goal-names';
 import { goalToPlan } from './goal-to-plan';
@@ -24,9 +26,20 @@ export function preparationWith(studio: Studio, goal: Goal, today: CalendarDay):
     return prepare(planInput(studio, student, [...others, goal], today));
   }
   const { sets, pieces, closures, settings } = studio;
-  const inputs = [today, sets, pieces, closures, settings, own, practiceOfStudent(studio, student.id)];
+  const inputs = [
+    today,
+    sets,
+    pieces,
+    closures,
+    settings,
+    own,
+    practiceOfStudent(studio, student.id),
+    cardsOfStudent(studio, student.id),
+    ...open.map(({ id }) => sheetsOfGoal(studio, id)),
+  ];
   const before = known.get(student);
-  if (before?.inputs.every((each, at) => each === inputs[at])) return before.answer;
+  if (before?.inputs.length === inputs.length && before.inputs.every((each, at) => each === inputs[at]))
+    return before.answer;
   const answer = prepare(planInput(studio, student, open, today));
   known.set(student, { inputs, answer });
   return answer;
@@ -47,6 +60,26 @@ export const planInput = (
   pieces: studio.pieces,
   closures: [...studio.closures.values()],
   effort: effortOf(studio, student, today),
-  evidence: { practice: practiceOfStudent(studio, student.id), cards: [] },
+  evidence: {
+    practice: practiceOfStudent(studio, student.id),
+    cards: cardsOfStudent(studio, student.id),
+  },
+  noted: goals.flatMap((goal) => notedIn(studio, goal)),
+  family: familyOf(student.instrument, studio.settings.instrumentFamilies),
+  metronomeFrom: studio.settings.metronomeFrom ?? 'learn',
   today,
 });
+
+/** What the teacher noted at bars when each part was heard last. */
+function notedIn(studio: Studio, { id: goalId }: Goal): Noted[] {
+  const heard = currentSheets(sheetsOfGoal(studio, goalId)).filter(({ assessor }) => assessor === 'teacher');
+  const last = new Map<string, (typeof heard)[number]>();
+  for (const sheet of heard) {
+    const key = `${sheet.componentId} ${sheet.pieceId ?? ''}`;
+    const before = last.get(key);
+    if (!before || before.day <= sheet.day) last.set(key, sheet);
+  }
+  return [...last.values()].flatMap(({ componentId, pieceId, notes }) =>
+    notes.map(({ bars, text }) => ({ goalId, componentId, pieceId, bars, text })),
+  );
+}

@@ -8,6 +8,7 @@ export { holds, PREDICATE_VALUES, type PiecePredicate } from './predicate';
 export {
   ACCOMPANIMENTS,
   barsToLearn,
+  excerptToLearn,
   composerKey,
   demandsOfPart,
   agree,

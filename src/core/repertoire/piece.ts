@@ -1,5 +1,6 @@
 import equal from 'fast-deep-equal';
-import type { Tempo } from '../music';
+import type { BarRange, Tempo } from '../music';
+import { barsToLearnIn, type ScoreWork } from '../score';
 
 export const ACCOMPANIMENTS = ['accompanied', 'unaccompanied'] as const;
 export type Accompaniment = (typeof ACCOMPANIMENTS)[number];
@@ -34,6 +35,8 @@ export interface Piece {
   readonly span?: number;
   /** The kept score it is read from; left out where its facts are typed. */
   readonly scoreId?: string;
+  /** What that score says of how to practise it; left out until it was read. */
+  readonly work?: ScoreWork;
   /** The book it is printed in, and where; left out where nobody said. */
   readonly book?: string;
   readonly page?: string;
@@ -66,7 +69,7 @@ export interface PiecePart {
 /** The same piece with some of what can be left out left out. */
 export const omit = (
   piece: Piece,
-  ...names: readonly ('instrument' | 'parts' | 'span' | 'scoreId' | 'book' | 'page' | 'notes')[]
+  ...names: readonly ('instrument' | 'parts' | 'span' | 'scoreId' | 'work' | 'book' | 'page' | 'notes')[]
 ): Piece =>
   Object.fromEntries(
     Object.entries(piece).filter(([name]) => !(names as readonly string[]).includes(name)),
@@ -82,7 +85,7 @@ const isOpen = (value: unknown): boolean =>
 /** Whether nothing two tellings say of a piece is said otherwise by the other; a title's letters and its kind left aside. */
 export const agree = (a: Piece, b: Piece): boolean =>
   Object.keys({ ...a, ...b })
-    .filter((name) => !['id', 'title', 'composer', 'kind', 'scoreId', 'notes'].includes(name))
+    .filter((name) => !['id', 'title', 'composer', 'kind', 'scoreId', 'work', 'notes'].includes(name))
     .every((name) => {
       const [one, other] = [a, b].map((each) => each[name as keyof Piece]);
       return isOpen(one) || isOpen(other) || equal(one, other);
@@ -96,6 +99,10 @@ export const filledFrom = (known: Piece, told: Piece): Piece => ({
 
 /** Bars to learn, or null when neither count is known. */
 export const barsToLearn = (piece: Piece): number | null => piece.barsToLearn ?? piece.bars;
+
+/** Bars of an excerpt that are new to the fingers; all of them where no score says which are alike. */
+export const excerptToLearn = ({ work }: Pick<Piece, 'work'>, bars: BarRange): number =>
+  work ? barsToLearnIn(work, bars) : bars.to - bars.from + 1;
 
 export function keyMode(key: string): 'major' | 'minor' | 'neither' {
   if (/\bmajor\b/i.test(key)) return 'major';

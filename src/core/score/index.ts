@@ -13,6 +13,7 @@ export type { KeptScore, NamedPlace, ScoreNote } from './kept-score';
 export type { Notice, Score, ScorePart } from './model';
 export { barOfMeasure, type Bar, type Layout } from './bars';
 export type { Chunk } from './chunks';
+export { barsToLearnIn, readScoreWork, scoreWork, type ScoreWork, type WorkDrill } from './score-work';
 export type { Demand } from './demands';
 export type { PageQuestion } from './page-questions';
 export type { JumpDrill } from './drills';

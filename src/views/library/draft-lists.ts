@@ -235,7 +235,11 @@ export function changedPiece(piece: Piece, row: DraftRow): Result<Piece, string>
   return read.ok
     ? {
         ok: true,
-        value: { ...(piece.scoreId !== undefined && { scoreId: piece.scoreId }), ...read.value },
+        value: {
+          ...(piece.scoreId !== undefined && { scoreId: piece.scoreId }),
+          ...(piece.work !== undefined && { work: piece.work }),
+          ...read.value,
+        },
       }
     : read;
 }

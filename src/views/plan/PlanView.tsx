@@ -1,14 +1,14 @@
 import { inTerms } from '@/core/terms';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { formatMinutes } from '@/core/music';
-import { practiceCard, type Plan } from '@/core/plan';
+import { practiceCard } from '@/core/card';
+import type { Plan } from '@/core/plan';
 import { goalContext, hearToday, openGoalsOf, type GoalContext } from '@/core/register';
 import { formatDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
 import type { Stage } from '@/core/effort';
-import { setPracticeMinutes, setGate as changeGate, shutWeek, type ReadyState } from '@/store';
+import { putBarsFirst, setPracticeMinutes, setGate as changeGate, shutWeek, type ReadyState } from '@/store';
 import { Button, DecisionLine, Empty, LinkButton, Section, TempoMark } from '@/ui';
 import { PageLine } from '../shell/PageLine';
-import { formatBars } from '@/core/music';
 import { LeftOut } from '../shell/LeftOut';
 import { GoalPicker } from '../shell/GoalPicker';
 import { NoGoal } from '../shell/NoGoal';
@@ -220,7 +220,7 @@ function PlanBody({ ready, context, stands }: BodyProps) {
                 <span>
                   <b>
                     {line.title}
-                    {line.bars ? inTerms`, bars ${formatBars(line.bars)}` : ''}
+                    {line.what === '' ? '' : `, ${line.what}`}
                   </b>
                   <br />
                   <span className={css.soft}>
@@ -229,7 +229,7 @@ function PlanBody({ ready, context, stands }: BodyProps) {
                         <TempoMark unit={line.tempo.unit} perMinute={line.tempo.perMinute} />,{' '}
                       </>
                     ) : null}
-                    {line.task.how}; listen for {line.task.listenFor}
+                    {line.how}; listen for {line.listenFor}
                   </span>
                 </span>
                 <span className={css.minutes}>{line.minutes} min</span>
@@ -246,6 +246,9 @@ function PlanBody({ ready, context, stands }: BodyProps) {
             key={turn}
             practice={student}
             onMinutes={(day, minutes) => setAsked({ day, minutes })}
+            onFirst={({ item }, bars) =>
+              void putBarsFirst(item.goalId, item.piece?.id ?? item.componentId, bars)
+            }
           />
           <LeftOut card={card} />
           <div className={css.acts}>

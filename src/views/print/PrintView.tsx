@@ -1,17 +1,16 @@
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { componentMax, latestSheet, schemeComponent, sheetMark, type Assessor } from '@/core/marks';
 import { formatBars } from '@/core/music';
-import { practiceCard, type Plan } from '@/core/plan';
-import { goalContext, hearToday, type GoalContext } from '@/core/register';
-import { initials, instrumentOn, type Student } from '@/core/students';
-import { formatDay, isCalendarDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
-import { saveSettings, type ReadyState } from '@/store';
+import { goalContext, weekCard, type GoalContext, type WeekCard } from '@/core/register';
+import { initials, instrumentOn } from '@/core/students';
+import { formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
+import { handOut, saveSettings, takeBackCard, type ReadyState } from '@/store';
 import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
 import { contextsOfDay, registerModel } from '../register/register-model';
 import { weeksWords } from '../shell/words';
 import { queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
-import { LeftOut } from '../shell/LeftOut';
+import { CardSheet } from './parts/CardSheet';
 import { PageQuestions } from './parts/PageQuestions';
 import css from './PrintView.module.css';
 import { valueAt } from '@/core/value-at';
@@ -24,6 +23,14 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
   const score = ready.studio.scores.get(queryOf('score') ?? '');
   const goal = ready.studio.goals.get(queryOf('goal') ?? '');
   const context = goal && goalContext(ready.studio, goal, ready.now.day);
+  const whole = context?.whole;
+  const week = Math.min((whole?.weeks.length ?? 1) - 1, Math.max(0, Number(queryOf('week') ?? 0) || 0));
+  const { studio } = ready;
+  const studentId = context?.student.id;
+  const card = useMemo(
+    () => (whole && studentId !== undefined ? weekCard(studio, studentId, whole, week) : null),
+    [studio, studentId, whole, week],
+  );
   const asked = queryOf('day');
   const day = asked !== null && isCalendarDay(asked) ? asked : ready.now.day;
   const nameOf = (name: string) => (ready.studio.settings.initialsOnPaper ? initials(name) : name);
@@ -40,8 +47,7 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
         <Button
           look="do"
           onClick={() => {
-            if (sheet === 'card' && ready.studio.settings.cardPrinted !== true)
-              void saveSettings({ cardPrinted: true });
+            if (card && sheet === 'card' && studentId !== undefined) void handedOut(ready, studentId, card);
             window.print();
           }}
         >
@@ -49,14 +55,24 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
         </Button>
         <Button onClick={() => history.back()}>Back</Button>
         <span>{size}, as it will be on paper</span>
+        {sheet === 'card' && card?.handed && (
+          <>
+            <span>As handed out on {formatDay(card.handed.handedOn, 'short')}; it stays so.</span>
+            <Button look="quiet" onClick={() => card.handed && void takeBackCard(card.handed.id)}>
+              Make it anew from the plan
+            </Button>
+          </>
+        )}
       </div>
       {sheet === 'day' ? (
         <DaySheet ready={ready} day={day} nameOf={nameOf} />
-      ) : sheet === 'card' && context?.whole ? (
+      ) : sheet === 'card' && context?.whole && card ? (
         <CardSheet
+          ready={ready}
           student={context.student}
           plan={context.whole}
-          week={Math.min(context.whole.weeks.length - 1, Math.max(0, Number(queryOf('week') ?? 0) || 0))}
+          week={week}
+          card={card}
           nameOf={nameOf}
         />
       ) : sheet === 'marks' && context ? (
@@ -68,6 +84,14 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
       )}
     </>
   );
+}
+
+/** What is printed is what the student has: it is kept as it is on paper. */
+async function handedOut({ studio, now }: ReadyState, studentId: string, card: WeekCard): Promise<void> {
+  if (studio.settings.cardPrinted !== true) await saveSettings({ cardPrinted: true });
+  if (card.handed) return;
+  const { from, to, lines } = card;
+  await handOut({ studentId, from, to, handedOn: now.day, lines });
 }
 
 type NameOf = (name: string) => string;
@@ -146,87 +170,6 @@ function DaySheet({
           ))}
         </tbody>
       </table>
-    </PrintFrame>
-  );
-}
-
-function CardSheet({
-  student,
-  plan,
-  week,
-  nameOf,
-}: {
-  readonly student: Student;
-  /** Over all goals: a student has one card. */
-  readonly plan: Plan;
-  readonly week: number;
-  readonly nameOf: NameOf;
-}) {
-  const planned = plan.weeks[week];
-  if (!planned) return null;
-  const card = practiceCard(plan, week);
-  const days = card.days.filter((day) => day.available > 0 || day.asked > 0);
-  const tasks = hearToday(plan, slotMinutes(slotOn(student, planned.from)), week);
-  return (
-    <PrintFrame
-      size="A5"
-      title={`Practice card: ${nameOf(student.name)}`}
-      sub={`${formatDay(planned.from, 'long')} to ${formatDay(planned.to, 'long')} · ${card.minutes} minutes`}
-    >
-      <table className={css.table}>
-        <thead>
-          <tr>
-            <th scope="col">Component</th>
-            {days.map(({ day }) => (
-              <th key={day} scope="col">
-                {formatDay(day, 'medium').slice(0, 6)}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {card.rows.map((row) => (
-            <tr key={row.item.id}>
-              <th scope="row">
-                <b>{row.item.letter}</b> {row.item.title}
-              </th>
-              {days.map(({ day }) => {
-                const block = row.blocks.find((each) => each.day === day);
-                return (
-                  <td key={day}>
-                    {block && (
-                      <>
-                        <b>{block.minutes}</b>
-                        {block.task.bars ? <p>{formatBars(block.task.bars)}</p> : null}
-                        {block.tempo === null ? null : <p>at {Math.round(block.tempo)}</p>}
-                      </>
-                    )}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-          <tr>
-            <th scope="row">done, own mark 0–10</th>
-            {days.map(({ day }) => (
-              <td key={day} className={css.box}>
-                <span />
-              </td>
-            ))}
-          </tr>
-        </tbody>
-      </table>
-      <ul className={css.tasks}>
-        {tasks.map((task) => (
-          <li key={task.itemId}>
-            <b>{task.letter}</b> {task.task.how}; listen for {task.task.listenFor}.
-          </li>
-        ))}
-      </ul>
-      <LeftOut card={card} />
-      <p className={css.care}>
-        Stop when anything hurts, and say so at the lesson. A break at least every 25 minutes.
-      </p>
     </PrintFrame>
   );
 }

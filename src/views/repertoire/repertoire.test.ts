@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import type { ScoreWork } from '@/core/score';
 import type { ScoreDemand } from '@/core/skills';
 import { demandsHad, playersOf, repertoireOf } from '@/core/register';
 import { isLearned } from '@/core/repertoire';
@@ -79,6 +80,8 @@ test('the demo: the backups are just the learned pieces that break no rule more'
   });
 });
 
+const WORK: ScoreWork = { textId: '', difficulty: {}, same: [], measures: [], chunks: [], drills: [] };
+
 test.each([
   ['q.', 108, { unit: 'q.', perMinute: 72 }],
   ['e', 66, { unit: 'e', perMinute: 132 }],
@@ -96,6 +99,7 @@ test.each([
     demands: [demand('one sharp'), demand('in 6/8'), demand('range'), demand('in 3/4')],
     tempos: [{ measure: 0, at: 0, quartersPerMinute, printed: '', unit, ways: [] }],
     spans: [0, 14],
+    work: WORK,
   });
   expect(facts).toEqual({
     seconds: 44,
@@ -104,12 +108,14 @@ test.each([
     metre: '6/8',
     tempo,
     span: 14,
+    work: WORK,
     demands: ['one sharp'],
   });
 });
 
 test('a score without a tempo says no time', () => {
-  const facts = scoreFacts({ seconds: 44, printed: 18, toLearn: 14, demands: [], tempos: [], spans: [0] });
+  const [seconds, printed, toLearn] = [44, 18, 14];
+  const facts = scoreFacts({ seconds, printed, toLearn, demands: [], tempos: [], spans: [0], work: WORK });
   expect([facts.seconds, facts.tempo, facts.bars]).toEqual([null, null, 18]);
 });
 

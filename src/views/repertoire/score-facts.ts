@@ -11,14 +11,15 @@ function tempoOf(first: ScoreAnswer['tempos'][number] | undefined): Piece['tempo
 
 /** What a score says of a piece, as the facts of it; null where the score says nothing. */
 export function scoreFacts(
-  answer: Pick<ScoreAnswer, 'seconds' | 'printed' | 'toLearn' | 'demands' | 'tempos' | 'spans'>,
-): Pick<Piece, 'seconds' | 'bars' | 'barsToLearn' | 'metre' | 'tempo' | 'demands' | 'span'> {
+  answer: Pick<ScoreAnswer, 'seconds' | 'printed' | 'toLearn' | 'demands' | 'tempos' | 'spans' | 'work'>,
+): Pick<Piece, 'seconds' | 'bars' | 'barsToLearn' | 'metre' | 'tempo' | 'demands' | 'span' | 'work'> {
   const span = Math.max(0, ...answer.spans);
   return {
     // Without a tempo the seconds are those of a default, and no fact of the piece.
     seconds: answer.tempos.length === 0 ? null : Math.round(answer.seconds),
     bars: answer.printed,
     barsToLearn: answer.toLearn,
+    work: answer.work,
     metre: answer.demands.find(({ metre }) => metre !== null)?.metre ?? null,
     tempo: tempoOf(answer.tempos[0]),
     ...(span > 0 && span <= 60 && { span }),

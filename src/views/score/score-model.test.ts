@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { barOfMeasure, PLAIN_X_RAY, readScoreText, xRay } from '@/core/score';
+import { barOfMeasure, PLAIN_X_RAY, readScoreText, scoreWork, xRay } from '@/core/score';
 import type { ScoreAnswer } from '@/workers/score.job';
 import {
   barName,
@@ -42,6 +42,7 @@ function answerOf(): ScoreAnswer {
     parts: [{ id: part.id, name: part.name }],
     part: part.id,
     notices: [],
+    work: scoreWork(seen.value, '', {}),
     xml,
   };
 }

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { cleanup, render, screen } from '@testing-library/react';
 import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
-import { readScoreText, xRay } from '@/core/score';
+import { readScoreText, scoreWork, xRay } from '@/core/score';
 import { press, standInForTheBrowser, type } from '@/ui/test-dom';
 import type { ScoreAnswer } from '@/workers/score.job';
 import { demoTexts } from '@/demo';
@@ -18,7 +18,8 @@ function answerOf(id: string): ScoreAnswer {
   const read = readScoreText(xml);
   const seen = read.ok && xRay(read.value);
   if (!seen || !seen.ok) throw new Error(`${id} was not read`);
-  return { ...seen.value, title: '', composer: '', parts: [], part: '', notices: [], xml };
+  const work = scoreWork(seen.value, '', {});
+  return { ...seen.value, work, title: '', composer: '', parts: [], part: '', notices: [], xml };
 }
 const shown = (answer: ScoreAnswer, instrument: string | null = null) => {
   const onPick = vi.fn();

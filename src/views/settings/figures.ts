@@ -127,6 +127,35 @@ const EFFORT: readonly Row[] = [
     100,
     true,
   ],
+  ['ladderRungs', 'Tempos of the ladder, both ends among them', 'tempos of the card', 2, 20, true],
+  [
+    'cleanTimes',
+    'Clean times in a row before a place is done, or goes up a tempo',
+    'tempos of the card, and when a place no longer comes back',
+    1,
+    20,
+    true,
+  ],
+  [
+    'judgedPercent',
+    'Percent of the tempo from which bounced strokes, rolls and breath can be judged',
+    'what the card says cannot be judged yet',
+    0,
+    100,
+    true,
+  ],
+  ['placeMinutes', 'Minutes on one place of a piece', 'how many blocks a visit of the card has', 2, 60, true],
+  [
+    'firstReturn',
+    'Days until a place comes back, the first time',
+    'which bars stand on the card',
+    1,
+    60,
+    true,
+  ],
+  ['secondReturn', 'The second time', 'which bars stand on the card', 1, 60, true],
+  ['thirdReturn', 'The third time', 'which bars stand on the card', 1, 60, true],
+  ['laterReturn', 'From then on', 'which bars stand on the card', 1, 60, true],
 ];
 
 /** What counts, and in what it is measured. */

@@ -1,4 +1,4 @@
-import type { PracticeCard } from '@/core/plan';
+import type { PracticeCard } from '@/core/card';
 
 /** What the plan asks of the week beyond the minutes there are, and the card therefore leaves out. */
 export const LeftOut = ({ card }: { readonly card: PracticeCard }) =>

@@ -19,6 +19,7 @@ import { forgetLeftForm, useLeftForm } from './use-draft';
 import { useFind } from './use-find';
 import { useKeptFocus } from './use-kept-focus';
 import { useKeys } from './use-keys';
+import { useUnreadScores } from './use-unread-scores';
 import { checkWhole, useWholeCheck } from './use-whole-check';
 import { TABS, viewOf } from './views-table';
 import css from './StudioPage.module.css';
@@ -52,6 +53,7 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
     if (told) say(told.words);
   }, [told]);
   useWholeCheck(which);
+  useUnreadScores(state.kind === 'ready' ? state.studio : null);
   useEffect(() => (which === null ? undefined : scrollAsLeft()), [which]);
   useKeptFocus();
   useKeys({

@@ -13,6 +13,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   barsToLearn: inTerms('Bars to learn'),
   span: 'Widest span',
   scoreId: 'Score',
+  work: inTerms('Bars of the score'),
   instrument: 'Instrument or voice',
   schemes: 'Marks',
   overlapTo: 'Overlap to',

@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { formatBars } from '@/core/music';
-import type { PracticeCard } from '@/core/plan';
+import type { CardBlock, CardRow, PracticeCard } from '@/core/card';
+import { formatBars, type BarRange } from '@/core/music';
 import { formatDay, minutesOfDay, type CalendarDay, type PracticeTime } from '@/core/time';
+import { inTerms } from '@/core/terms';
 import { Glyph } from '@/ui';
 import css from './PracticeCardTable.module.css';
 
@@ -10,10 +11,13 @@ export function PracticeCardTable({
   card,
   practice,
   onMinutes,
+  onFirst,
 }: {
   readonly card: PracticeCard;
   readonly practice: PracticeTime;
   readonly onMinutes: (day: CalendarDay, minutes: number) => void;
+  /** Puts bars first on the card, or back where the difficulty puts them. */
+  readonly onFirst: (row: CardRow, bars: BarRange) => void;
 }) {
   return (
     // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls sideways on a narrow screen
@@ -41,30 +45,18 @@ export function PracticeCardTable({
                 <span>{row.item.title}</span>
               </th>
               {card.days.map(({ day, available }) => {
-                const block = row.blocks.find((each) => each.day === day);
+                const blocks = row.blocks.filter((each) => each.day === day);
                 return (
                   <td key={day} data-closed={available === 0}>
-                    {block ? (
-                      <>
-                        <b>{block.minutes}</b>
-                        <span>
-                          {block.task.bars ? formatBars(block.task.bars) : block.stage}
-                          <br />
-                          {block.tempo === null
-                            ? block.task.bars
-                              ? block.stage
-                              : ''
-                            : `at ${Math.round(block.tempo)}`}
-                        </span>
-                      </>
-                    ) : available === 0 ? (
-                      <Glyph name="rest" />
-                    ) : null}
+                    {blocks.map((block) => (
+                      <BlockCell key={block.line} row={row} block={block} onFirst={onFirst} />
+                    ))}
+                    {blocks.length === 0 && available === 0 && <Glyph name="rest" />}
                   </td>
                 );
               })}
               <td className={css.week}>
-                <b>{row.blocks.length}</b> {row.blocks.length === 1 ? 'visit' : 'visits'}, {row.minutes} min
+                <b>{row.blocks.length}</b> {row.blocks.length === 1 ? 'block' : 'blocks'}, {row.minutes} min
               </td>
             </tr>
           ))}
@@ -89,6 +81,47 @@ export function PracticeCardTable({
           </tr>
         </tfoot>
       </table>
+    </div>
+  );
+}
+
+/** Minutes, bars and tempo of a block; its bars can be put first. */
+function BlockCell({
+  row,
+  block,
+  onFirst,
+}: {
+  readonly row: CardRow;
+  readonly block: CardBlock;
+  readonly onFirst: (row: CardRow, bars: BarRange) => void;
+}) {
+  const { bars, what } = block;
+  const isPlace = bars !== null && what !== '';
+  const isFirst =
+    bars !== null && row.item.first.some((each) => each.from === bars.from && each.to === bars.to);
+  const under = block.tempo === null ? block.stage : `at ${Math.round(block.tempo)}`;
+  return (
+    <div className={css.block} title={`${what === '' ? block.stage : what}: ${block.how}. Why: ${block.why}`}>
+      <b>{block.minutes}</b>
+      <span>
+        {isPlace ? (
+          <button
+            type="button"
+            className={css.bars}
+            aria-pressed={isFirst}
+            aria-label={inTerms`Bars ${formatBars(bars)} of ${row.item.title} first`}
+            onClick={() => onFirst(row, bars)}
+          >
+            {formatBars(bars)}
+          </button>
+        ) : row.item.perWeek === null ? (
+          block.stage
+        ) : (
+          block.what
+        )}
+        <br />
+        {isPlace || block.tempo !== null ? under : ''}
+      </span>
     </div>
   );
 }

@@ -1,6 +1,5 @@
-import { inTerms } from '@/core/terms';
-import { formatBars } from '@/core/music';
-import { practiceCard, type Plan } from '@/core/plan';
+import { practiceCard } from '@/core/card';
+import type { Plan } from '@/core/plan';
 import { formatDay } from '@/core/time';
 import { LinkButton, Section, TempoMark } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
@@ -43,16 +42,16 @@ export function CardOfWeek({
                 <b>{item.letter}</b>
                 <span>
                   {item.title}
-                  {block?.task.bars ? inTerms`, bars ${formatBars(block.task.bars)}` : ''}
+                  {block && block.what !== '' ? `, ${block.what}` : ''}
                   {item.tempo && block?.tempo !== null && block?.tempo !== undefined && (
                     <>
                       , <TempoMark unit={item.tempo.unit} perMinute={Math.round(block.tempo)} />
                     </>
                   )}
-                  <small>{block?.task.how}</small>
+                  <small>{block?.how}</small>
                 </span>
                 <span className={css.minutes}>
-                  {minutes} min in {blocks.length} {blocks.length === 1 ? 'visit' : 'visits'}
+                  {minutes} min in {blocks.length} {blocks.length === 1 ? 'block' : 'blocks'}
                 </span>
               </li>
             );

@@ -1,5 +1,3 @@
-import { inTerms } from '@/core/terms';
-import { formatBars } from '@/core/music';
 import type { HearLine } from '@/core/register';
 import { TempoMark } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
@@ -12,15 +10,15 @@ export function TaskLine({ line, goalId }: { readonly line: HearLine; readonly g
       <b>{line.letter}</b>
       <span>
         <a href={hrefOf('/mark', { goal: goalId, component: line.componentId })}>{line.title}</a>
-        {line.bars ? inTerms`, bars ${formatBars(line.bars)}` : ''}
+        {line.what === '' ? '' : `, ${line.what}`}
         {line.tempo && (
           <>
             , <TempoMark unit={line.tempo.unit} perMinute={line.tempo.perMinute} />
           </>
         )}
         <small>
-          {line.task.how}
-          {line.task.listenFor === '' ? '' : `; listen for ${line.task.listenFor}`}
+          {line.how}
+          {line.listenFor === '' ? '' : `; listen for ${line.listenFor}`}
         </small>
       </span>
       <span className={css.minutes}>{line.minutes} min</span>

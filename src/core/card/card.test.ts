@@ -1,0 +1,484 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { DEFAULT_EFFORT } from '../effort';
+import { prepare, type Plan, type PlanInput, type PracticeEntry } from '../plan';
+import { NEW_ENTRY, NEW_GOAL_PLAN, type GoalPlan } from '../programme';
+import { BARE_PIECE, type Piece } from '../repertoire';
+import { BARE_LEVEL, BARE_SESSION, type ComponentSource } from '../requirements';
+import type { ScoreWork, WorkDrill } from '../score';
+import type { Student } from '../students';
+import { addDays, calendarDay } from '../time';
+import { practiceCard, type CardBlock } from './card';
+import { climb, ladder, rungReported, type Play } from './ladder';
+import { linesOf } from './lines';
+import { mannerOf } from './manner';
+import { drawOrder } from './prepared';
+
+const today = calendarDay('2027-01-20');
+const inDays = (days: number) => addDays(today, days);
+const student: Student = {
+  id: 'w',
+  name: 'Wren',
+  instrument: 'piano',
+  birthDate: null,
+  slot: { kind: 'weekly', weekday: 2, start: '16:00', minutes: 30 },
+  sharesWith: null,
+  minutesByWeekday: [20, 20, 20, 20, 20, 0, 0],
+  levelsHeld: [],
+  reachSemitones: null,
+  schoolYear: null,
+  archivedOn: null,
+};
+/** A score of these chunks, each so many bars long and so hard. */
+function workOf(
+  chunks: readonly (readonly [bars: number, difficulty: number])[],
+  drills: readonly WorkDrill[] = [],
+): ScoreWork {
+  let bar = 0;
+  const ranges = chunks.map(([bars, difficulty]) => {
+    const from = bar + 1;
+    bar += bars;
+    return { bars: { from, to: bar }, difficulty };
+  });
+  const numbers = Array.from({ length: bar }, (_, at) => at + 1);
+  return {
+    textId: '',
+    difficulty: {},
+    same: numbers,
+    measures: numbers.map((n) => n - 1),
+    chunks: ranges,
+    drills,
+  };
+}
+const pieceOf = (id: string, work: ScoreWork | null, bars = work?.same.length ?? 16): Piece => ({
+  ...BARE_PIECE,
+  id,
+  title: id,
+  bars,
+  tempo: { unit: 'q', perMinute: 120 },
+  ...(work && { work }),
+});
+const listOf = (id: string): ComponentSource => ({ kind: 'list', pieceIds: [id], min: 1, max: 1 });
+function planOf(
+  parts: readonly (readonly [letter: string, ComponentSource])[],
+  pieces: readonly Piece[],
+  rest: Partial<Pick<PlanInput, 'student' | 'evidence' | 'noted' | 'effort' | 'family' | 'metronomeFrom'>> & {
+    readonly plan?: Partial<GoalPlan>;
+    readonly weeks?: number;
+    readonly rowResults?: PlanInput['goals'][number]['goal']['rowResults'];
+  } = {},
+): Plan {
+  const { plan = {}, weeks = 12, rowResults, ...given } = rest;
+  const components = parts.map(([letter, source]) => ({ id: letter, letter, name: letter, source }));
+  const level = { id: 'l', name: 'Level 5', rank: 5, schemeId: 'm', rules: [], ...BARE_LEVEL, components };
+  const { whole } = prepare({
+    student,
+    goals: [
+      {
+        level,
+        stretch: 0,
+        criteriaWeeks: 2,
+        session: { ...BARE_SESSION, id: 'v', name: 'visit', day: inDays(7 * weeks) },
+        goal: {
+          ...NEW_ENTRY,
+          id: 'g',
+          studentId: 'w',
+          setId: 'x',
+          levelId: 'l',
+          sessionId: 'v',
+          aimAwardId: 'pass',
+          ...(rowResults && { rowResults }),
+          programme: Object.fromEntries(
+            parts.flatMap(([letter, source]) =>
+              source.kind === 'list'
+                ? [[letter, source.pieceIds.map((pieceId) => ({ kind: 'piece' as const, pieceId }))]]
+                : [],
+            ),
+          ),
+          plan: { ...NEW_GOAL_PLAN, startedOn: today, minutes: { p: 1500, e: 1500 }, ...plan },
+        },
+      },
+    ],
+    pieces: new Map(pieces.map((each) => [each.id, each])),
+    closures: [],
+    effort: DEFAULT_EFFORT,
+    evidence: { practice: [], cards: [] },
+    noted: [],
+    family: 'keyboard',
+    metronomeFrom: 'learn',
+    today,
+    ...given,
+  });
+  if (!whole) throw new Error('no plan');
+  return whole;
+}
+const entry = (change: Partial<PracticeEntry>): PracticeEntry => ({
+  id: '',
+  studentId: 'w',
+  goalId: 'g',
+  componentId: 'p',
+  pieceId: 'p',
+  day: inDays(-1),
+  minutes: 10,
+  source: 'card',
+  ...change,
+});
+const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
+const barsText = ({ bars }: CardBlock) => (bars ? `${bars.from}-${bars.to}` : 'whole');
+const blocksOf = (plan: Plan, week = 0, id = 'p') =>
+  practiceCard(plan, week).rows.find(({ item }) => item.piece?.id === id)?.blocks ?? [];
+
+const anyChunks = fc
+  .array(fc.tuple(fc.integer({ min: 2, max: 8 }), fc.integer({ min: 1, max: 1000 })), {
+    minLength: 2,
+    maxLength: 7,
+  })
+  .map((chunks) => chunks.map(([bars, hard]) => [bars, hard / 1000] as const));
+
+test('the blocks of a card add up to its days and its rows, and are numbered day by day', () => {
+  fc.assert(
+    fc.property(
+      anyChunks,
+      anyChunks,
+      fc.array(fc.constantFrom(0, 7, 20, 45, 90), { minLength: 7, maxLength: 7 }),
+      fc.nat(11),
+      (p, q, minutesByWeekday, pick) => {
+        fc.pre(minutesByWeekday.some((minutes) => minutes > 0));
+        const plan = planOf(
+          [
+            ['p', listOf('p')],
+            ['q', listOf('q')],
+            ['t', { kind: 'prepared', items: ['sight reading', 'echo'] }],
+          ],
+          [pieceOf('p', workOf(p)), pieceOf('q', workOf(q))],
+          { student: { ...student, minutesByWeekday } },
+        );
+        const at = pick % plan.weeks.length;
+        const card = practiceCard(plan, at);
+        const asked = Math.round(total(plan.items.map((item) => item.weeks[at] ?? 0)));
+        expect(card.minutes).toBe(Math.min(asked, card.available));
+        expect(total(card.leftOut.map(({ minutes }) => minutes))).toBe(asked - card.minutes);
+        for (const { day, asked: onDay, available } of card.days) {
+          const own = card.rows.flatMap(({ blocks }) => blocks.filter((block) => block.day === day));
+          expect(onDay).toBe(total(own.map(({ minutes }) => minutes)));
+          expect(onDay).toBeLessThanOrEqual(available);
+        }
+        const lines = linesOf(card);
+        expect(lines.map(({ line }) => line)).toEqual(lines.map((_, place) => place + 1));
+        expect(lines.map(({ day }) => day)).toEqual(lines.map(({ day }) => day).sort());
+        expect(lines.every(({ minutes }) => Number.isInteger(minutes) && minutes > 0)).toBe(true);
+        for (const { item, blocks, minutes } of card.rows) {
+          expect(total(blocks.map((block) => block.minutes))).toBe(minutes);
+          for (const { bars } of blocks)
+            if (bars) expect(bars.from >= 1 && bars.to <= (item.bars?.to ?? 0)).toBe(true);
+        }
+      },
+    ),
+    { numRuns: 150, seed: 23 },
+  );
+});
+
+describe('the order of the work', () => {
+  test('the week begins with the hottest open chunk, and no chunk waits beyond its interval while an easier one is played', () => {
+    let returns = 0;
+    fc.assert(
+      fc.property(
+        anyChunks,
+        fc.integer({ min: 15, max: 60 }),
+        fc.array(fc.record({ at: fc.nat(6), days: fc.integer({ min: 1, max: 12 }), slips: fc.nat(1) }), {
+          maxLength: 5,
+        }),
+        (chunks, minutes, before) => {
+          const work = workOf(chunks);
+          const practice = before.map(({ at, days, slips }) =>
+            entry({ bars: work.chunks[at % chunks.length]!.bars, day: inDays(-days), slips, minutes: 1 }),
+          );
+          const plan = planOf([['p', listOf('p')]], [pieceOf('p', work)], {
+            student: { ...student, minutesByWeekday: [minutes, minutes, minutes, minutes, minutes, 0, 0] },
+            evidence: { practice, cards: [] },
+          });
+          const blocks = blocksOf(plan).filter(({ stage }) => stage !== 'perform');
+          fc.pre(blocks.length > 1);
+          const hottest = [...work.chunks].sort((a, b) => b.difficulty - a.difficulty)[0]!;
+          expect(barsText(blocks[0]!)).toBe(`${hottest.bars.from}-${hottest.bars.to}`);
+          // An independent account of the visits: when each chunk was played last, and how often since a slip.
+          const seen = new Map<number, { last: string; visits: number }>();
+          for (const { bars, day, slips } of [...practice].sort((a, b) => (a.day < b.day ? -1 : 1))) {
+            const known = seen.get(bars!.from);
+            const visits = slips! > 0 ? 1 : (known?.visits ?? 0) + (known?.last === day ? 0 : 1);
+            seen.set(bars!.from, { last: day, visits });
+          }
+          const due = (from: number) => {
+            const known = seen.get(from);
+            return known && addDays(calendarDay(known.last), [1, 2, 4, 7][Math.min(known.visits, 4) - 1]!);
+          };
+          blocks.forEach((block, place) => {
+            const chunk = work.chunks.find(
+              ({ bars }) => bars.from === block.bars?.from && bars.to === block.bars.to,
+            );
+            if (!chunk) return;
+            const late = work.chunks.filter(({ bars, difficulty }) => {
+              const day = due(bars.from);
+              return day !== undefined && day < block.day && difficulty > chunk.difficulty;
+            });
+            if (place > 0) expect(late).toEqual([]);
+            const known = seen.get(chunk.bars.from);
+            if (known) returns += 1;
+            seen.set(chunk.bars.from, {
+              last: block.day,
+              visits: (known?.visits ?? 0) + (known?.last === block.day ? 0 : 1),
+            });
+          });
+        },
+      ),
+      { numRuns: 200, seed: 31 },
+    );
+    expect(returns).toBeGreaterThan(200);
+  });
+
+  const FOUR = workOf([
+    [4, 0.2],
+    [4, 0.9],
+    [4, 0.5],
+    [4, 0.1],
+  ]);
+  const first = (rest: Parameters<typeof planOf>[2], count = 3, work = FOUR) =>
+    blocksOf(planOf([['p', listOf('p')]], [pieceOf('p', work)], rest))
+      .slice(0, count)
+      .map(barsText);
+  const busy = { ...student, minutesByWeekday: [60, 60, 60, 60, 60, 0, 0] };
+  test.each<[string, Parameters<typeof planOf>[2], readonly string[]]>([
+    ['hottest first, then the others by heat', { student: busy }, ['5-8', '9-12']],
+    [
+      'what is noted comes after the hottest',
+      {
+        student: busy,
+        noted: [{ goalId: 'g', componentId: 'p', pieceId: 'p', bars: { from: 14, to: 14 }, text: 'F sharp' }],
+      },
+      ['5-8', '13-16'],
+    ],
+    [
+      'what the teacher puts first comes first',
+      { student: busy, plan: { first: { p: [{ from: 13, to: 16 }] } } },
+      ['13-16', '5-8'],
+    ],
+    [
+      'clean three times at the tempo asked for is done with',
+      {
+        student: busy,
+        evidence: { practice: [entry({ bars: { from: 5, to: 8 }, clean: 3, tempo: 120 })], cards: [] },
+      },
+      ['9-12', '8-9'],
+    ],
+    [
+      'clean below it is not',
+      {
+        student: busy,
+        evidence: { practice: [entry({ bars: { from: 5, to: 8 }, clean: 3, tempo: 50 })], cards: [] },
+      },
+      ['5-8', '9-12'],
+    ],
+  ])('%s', (_, rest, bars) => {
+    expect(first(rest, 2)).toEqual(bars);
+  });
+  test('joins and drills come once their bars were begun; bars the fingers have already are not learned again', () => {
+    const leap: WorkDrill = { kind: 'leap', bar: 6, semitones: 14 };
+    const copy = {
+      ...workOf(
+        [
+          [4, 0.2],
+          [4, 0.9],
+          [4, 0.5],
+          [4, 0.8],
+        ],
+        [leap],
+      ),
+      same: [...Array(12).keys()].map((n) => n + 1).concat([1, 2, 3, 4]),
+    };
+    const blocks = blocksOf(planOf([['p', listOf('p')]], [pieceOf('p', copy)], { student: busy }));
+    const bars = blocks.filter(({ stage }) => stage === 'prepare' || stage === 'learn').map(barsText);
+    expect(bars).not.toContain('13-16');
+    expect(bars.indexOf('5-6')).toBeGreaterThan(bars.indexOf('5-8'));
+    expect(bars.indexOf('8-9')).toBeGreaterThan(Math.max(bars.indexOf('5-8'), bars.indexOf('9-12')));
+    expect(bars).toContain('8-9');
+  });
+  test('without a score a few bars at a time, in their order; an excerpt keeps to its bars', () => {
+    const plain = blocksOf(planOf([['p', listOf('p')]], [pieceOf('p', null, 10)], { student: busy }));
+    expect(plain.slice(0, 3).map(barsText)).toEqual(['1-3', '4-7', '3-4']);
+    const cut = planOf(
+      [
+        [
+          'e',
+          {
+            kind: 'excerpt',
+            pieceId: 'p',
+            bars: { from: 6, to: 10 },
+            tempo: null,
+            fromBeat: null,
+            toBeat: null,
+          },
+        ],
+      ],
+      [pieceOf('p', FOUR)],
+      { student: busy },
+    );
+    expect(new Set(blocksOf(cut).map(barsText))).toEqual(new Set(['6-8', '9-10', '8-9']));
+  });
+});
+
+describe('the ladder', () => {
+  test('equal ratios from end to end', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 30, max: 150 }),
+        fc.integer({ min: 1, max: 150 }),
+        fc.integer({ min: 2, max: 15 }),
+        (from, more, rungs) => {
+          const tempos = ladder(from, from + more, rungs);
+          expect(tempos).toHaveLength(rungs);
+          expect(tempos[0]).toBeCloseTo(from, 9);
+          expect(tempos.at(-1)).toBeCloseTo(from + more, 9);
+          const ratio = tempos[1]! / tempos[0]!;
+          for (let at = 1; at < rungs; at += 1) expect(tempos[at]! / tempos[at - 1]!).toBeCloseTo(ratio, 9);
+        },
+      ),
+    );
+    expect(ladder(66, 96, 7).map(Math.round)).toEqual([66, 70, 75, 80, 85, 90, 96]);
+    expect([ladder(80, 80, 8), ladder(90, 80, 8)]).toEqual([[80], [80]]);
+  });
+  const plays = (text: string): Play[] => Array.from(text, (each) => (each === 'c' ? 'clean' : 'slip'));
+  test.each<[string, string, number]>([
+    ['three clean times: one up', 'ccc', 3],
+    ['a slip between begins again', 'ccscc', 2],
+    ['two slips in a row: one down', 'ss', 1],
+    ['slips apart: it stays', 'scs', 2],
+    ['up, then down', 'cccss', 2],
+    ['never past the last', 'ccccccccccccccccccccc', 4],
+    ['never below the first', 'ssssssssss', 0],
+  ])('%s', (_, text, rung) => {
+    expect(climb(5, 2, plays(text), 3)).toBe(rung);
+  });
+  test.each<[string, Parameters<typeof rungReported>[1], number | null]>([
+    ['nobody said a tempo', [{ clean: 3 }], null],
+    ['a tempo alone', [{ tempo: 75 }], 2],
+    ['clean at it: one up', [{ tempo: 75, clean: 3 }], 3],
+    ['two slips at it: one down', [{ tempo: 75, slips: 2 }], 1],
+    [
+      'what was once clean is not forgotten by a slower day',
+      [
+        { tempo: 85, clean: 3 },
+        { tempo: 70, clean: 4 },
+      ],
+      5,
+    ],
+    [
+      'a day with slips counts',
+      [
+        { tempo: 85, clean: 3 },
+        { tempo: 75, slips: 3 },
+      ],
+      1,
+    ],
+    ['between two rungs the lower', [{ tempo: 78 }], 2],
+  ])('where a place stands: %s', (_, said, rung) => {
+    expect(rungReported(ladder(66, 96, 7), said, 3)).toBe(rung);
+  });
+  test('a block stands on a rung; the hottest is the slowest; the last week is at the tempo of the piece; one school waits', () => {
+    const work = workOf([
+      [4, 0.2],
+      [4, 0.9],
+      [4, 0.5],
+    ]);
+    const plan = planOf([['p', listOf('p')]], [pieceOf('p', work)], {});
+    const tempos = ladder(60, 120, 8);
+    for (const at of plan.weeks.keys())
+      for (const { tempo, rung } of blocksOf(plan, at)) {
+        expect(tempos).toContainEqual(tempo);
+        expect(tempos[rung!.at - 1]).toBe(tempo);
+      }
+    const hot = blocksOf(plan, 3)
+      .filter(({ bars }) => bars?.from === 5)
+      .map(({ rung }) => rung!.at);
+    const cool = blocksOf(plan, 3)
+      .filter(({ bars }) => bars?.from !== 5)
+      .map(({ rung }) => rung!.at);
+    expect(Math.max(...hot)).toBeLessThanOrEqual(Math.min(...cool, 8));
+    expect(blocksOf(plan, plan.weeks.length - 1).map(({ tempo }) => tempo)).toEqual(
+      blocksOf(plan, plan.weeks.length - 1).map((): unknown => expect.closeTo(120, 6)),
+    );
+    const silent = planOf([['p', listOf('p')]], [pieceOf('p', work)], { metronomeFrom: 'secure' });
+    const heard = blocksOf(silent).filter(({ stage }) => stage === 'learn' || stage === 'prepare');
+    expect(heard.length).toBeGreaterThan(0);
+    expect(heard.every(({ tempo }) => tempo === null)).toBe(true);
+  });
+  test('what cannot be judged at a slow tempo is said', () => {
+    const bounced = { ...pieceOf('p', null), demands: ['spiccato'] };
+    const plan = planOf([['p', listOf('p')]], [bounced], {});
+    const saidIn = (week: number) => blocksOf(plan, week).map(({ notYet }) => notYet.join());
+    expect(saidIn(0)).toContain('the bounced stroke');
+    expect(new Set(saidIn(plan.weeks.length - 1))).toEqual(new Set(['']));
+  });
+});
+
+test('scales are drawn from the table: weak ones first, then those never heard, then the longest unheard', () => {
+  const row = (id: string) => ({
+    id,
+    key: id,
+    form: 'scale',
+    octaves: 2,
+    tempo: null,
+    articulation: '',
+    hands: '',
+  });
+  const result = (rowId: string, days: number, how: 'clean' | 'with slips' | 'not yet') => ({
+    rowId,
+    day: inDays(-days),
+    how,
+  });
+  const order = drawOrder(
+    ['a', 'b', 'c', 'd', 'e', 'f'].map(row),
+    ['f'],
+    [
+      result('a', 3, 'clean'),
+      result('b', 9, 'not yet'),
+      result('b', 2, 'with slips'),
+      result('c', 30, 'clean'),
+      result('d', 5, 'not yet'),
+    ],
+    0,
+  );
+  expect(order.map(({ id }) => id)).toEqual(['d', 'b', 'e', 'f', 'c', 'a']);
+  const table: ComponentSource = {
+    kind: 'scales',
+    rows: ['a', 'b', 'c', 'd', 'e', 'f', 'g'].map(row),
+    drawn: 3,
+  };
+  const plan = planOf([['t', table]], [], {});
+  const drawn = [0, 1, 2].flatMap((week) =>
+    practiceCard(plan, week).rows.flatMap(({ blocks }) => blocks.map(({ what }) => what)),
+  );
+  for (const id of ['a', 'b', 'c', 'd', 'e', 'f', 'g']) expect(drawn.join(' ')).toContain(`${id} scale`);
+  const weak = planOf([['t', table]], [], { rowResults: [result('e', 4, 'not yet')] });
+  expect(practiceCard(weak, 0).rows[0]?.blocks[0]).toMatchObject({ why: 'the weakest' });
+  expect(practiceCard(weak, 0).rows[0]?.blocks[0]?.what).toContain('e scale');
+});
+
+test('parts of the playing come apart first and together then, and each return is another way', () => {
+  const place = { kind: 'chunk', id: '', bars: { from: 1, to: 4 }, heat: 0.5, notes: [] } as const;
+  for (const family of [
+    'keyboard',
+    'strings',
+    'guitar',
+    'harp',
+    'voice',
+    'percussion',
+    'brass',
+    'flute',
+    'oboe',
+    'woodwind',
+    null,
+  ] as const) {
+    const ways = [0, 1, 2, 3, 4, 5].map((before) => mannerOf('learn', place, before, family).how);
+    for (let at = 1; at < ways.length; at += 1) expect(ways[at]).not.toBe(ways[at - 1]);
+  }
+});
