@@ -9,7 +9,7 @@ const VIEWS = [
   ['student', '/student?student=orla'],
   ['students', '/students'],
   ['programme', '/programme?goal=jonah-4'],
-  ['plan', '/plan?goal=orla-5'],
+  ['plan', '/plan?goal=hester-chair'],
   ['mark', '/mark?goal=orla-5&component=d'],
   ['readiness', '/readiness?goal=orla-5'],
   ['library', '/library'],
@@ -22,7 +22,7 @@ const VIEWS = [
   ['repertoire', '/repertoire?student=orla&piece=tarrin-ropewalk-gigue'],
   ['print-practice-card', '/print?sheet=card&goal=orla-5'],
   ['plan-dark', '/plan?goal=orla-5', 'dark'],
-  ['register-1024', '/', 'light', 1024, 768],
+  ['cards', '/cards?card=card-orla'],
   ['first-run', null],
 ];
 

@@ -7,7 +7,7 @@ import {
   withRecords,
   type Studio,
 } from '@/core/files';
-import { decisionsOf, goalContext, openGoals } from '@/core/register';
+import { decisionsOf, goalContext, learnedRateOf, openGoals } from '@/core/register';
 import { explainRule } from '@/core/requirements';
 import { calendarDay } from '@/core/time';
 import { demoFiles, demoStudio } from '.';
@@ -48,5 +48,9 @@ test('every goal of the demo has its context, and the stories of the scenario sh
   ]);
   const orla = known.find(({ goal }) => goal.id === 'orla-5');
   expect(orla?.standing).toMatchObject({ total: 79, maxMark: 120, missing: [], award: { id: 'pass' } });
+  // An autumn was reported, but for last week: those cards are still to be entered.
+  expect(learnedRateOf(all, all.students.get('orla')!, today)?.rate).toBeCloseTo(1.3, 1);
+  expect([...all.practice.values()].every(({ day }) => day < '2027-01-13')).toBe(true);
+  expect(all.cards.size).toBe(7);
   expect(decisionsOf(known, today).map((each) => `${each.goalId} ${each.kind}`)).toContain('jonah-4 enter');
 });

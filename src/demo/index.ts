@@ -1,13 +1,22 @@
 /**
  * The invented studio of Ms Ines Calloway in the harbour town of Brinvane: what the demo opens with.
  *
- * Data alone, in the open formats: requirement files of every kind, read by the importer that users have, and the
- * studio's own records. The demo's day is Wednesday 20 January 2027. Read `demoStudio` first.
+ * Requirement files of every kind, read by the importer that users have, and the studio's own records, in the open
+ * formats; the practice of its autumn is drawn by a fixed seed. The demo's day is Wednesday 20 January 2027. Read `demoStudio` first.
  */
-import { readRequirementFile, textId, type RecordKind, type RequirementFile } from '@/core/files';
+import {
+  NO_STUDIO,
+  readRequirementFile,
+  textId,
+  withRecords,
+  type RecordKind,
+  type RequirementFile,
+  type Studio,
+} from '@/core/files';
 import type { Piece } from '@/core/repertoire';
 import { readScoreText, readScoreWork, type KeptScore } from '@/core/score';
 import { calendarDay } from '@/core/time';
+import { autumnOf, lastCards } from './autumn';
 import fairlead from './fairlead-winds-2027.json';
 import tarrinBefore from './tarrin-flute-2022.json';
 import chandlery from './chandlery-recital-2027.json';
@@ -83,6 +92,20 @@ function workOf({ textId: id }: KeptScore) {
 
 /** Every record of the demo, to be laid out in an empty database. */
 export function demoStudio(): Edit[] {
+  const written = writtenRecords();
+  const practice = autumnOf(studioOf(written)).map((data): Edit => ({ kind: 'practice', data }));
+  const cards = lastCards(studioOf([...written, ...practice])).map((data): Edit => ({ kind: 'card', data }));
+  return [...written, ...practice, ...cards];
+}
+
+const studioOf = (records: readonly Edit[]): Studio =>
+  withRecords(
+    NO_STUDIO,
+    records.map(({ kind, data }) => ({ kind, id: data.id, data })),
+  );
+
+/** The library, and what the files of the demo say of the studio. */
+function writtenRecords(): Edit[] {
   const files = demoFiles();
   const scores = demoScores();
   return [

@@ -34,6 +34,7 @@ describe('Register', () => {
         onOpen={toggle}
         onRecord={record}
         lessonsOf={() => []}
+        report={null}
       />,
     );
     return { row, toggle, record };
@@ -69,6 +70,7 @@ describe('Register', () => {
         onOpen={vi.fn()}
         onRecord={record}
         lessonsOf={() => []}
+        report={null}
       />,
     );
     expect(screen.getByRole('button', { name: 'Callum Wray and Davit Sorrel' })).toBeTruthy();

@@ -70,7 +70,7 @@ function cardOf(plan: Plan, week: number): PracticeCard {
   const planned = plan.weeks[week];
   if (!planned) throw new RangeError(`week ${week} of ${plan.weeks.length}`);
   const asked = wholeMinutes(plan.items.map((item) => item.weeks[week] ?? 0));
-  const visits = visitsOf(asked, planned.days, plan.blockMinutes);
+  const visits = visitsOf(asked, planned.days, visitLength(plan, planned.days));
   const unnumbered = plan.items.map((item, at) => blocksOf(plan, item, visits[at]?.visits ?? [], week));
   const minutesOf = (blocks: readonly Unnumbered[]) => blocks.reduce((sum, { minutes }) => sum + minutes, 0);
   const all = unnumbered.map(minutesOf);
@@ -101,6 +101,16 @@ function cardOf(plan: Plan, week: number): PracticeCard {
       return minutes > 0 ? [{ item, minutes }] : [];
     }),
   };
+}
+
+/** Things to practise on one day, at most. Our choice, because a child keeps no more of them in mind. */
+const MOST_A_DAY = 5;
+
+/** Minutes of one visit: those of the studio, and more where days are long. */
+function visitLength({ blockMinutes }: Plan, days: Plan['weeks'][number]['days']): number {
+  const open = days.filter(({ minutes }) => minutes > 0);
+  const mean = open.reduce((sum, { minutes }) => sum + minutes, 0) / Math.max(1, open.length);
+  return Math.max(blockMinutes, Math.ceil(mean / MOST_A_DAY));
 }
 
 type Unnumbered = Omit<CardBlock, 'line'>;

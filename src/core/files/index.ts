@@ -44,6 +44,14 @@ export {
   type MissingList,
   type NamedLists,
 } from './list-table';
+export {
+  PRACTICE_COLUMNS,
+  practiceRows,
+  readPractice,
+  type PartName,
+  type PracticeColumn,
+  type PracticeNames,
+} from './practice-table';
 export { readDemands, readParts, writeDemands, writeParts } from './piece-words';
 export { textId } from './attached';
 export {

@@ -191,7 +191,10 @@ export const KINDS = {
         (goalId === null) === (componentId === null)
           ? []
           : [
-              { pointer: `/lines/${at}/componentId`, message: 'stands with a goal, and a goal with its component' },
+              {
+                pointer: `/lines/${at}/componentId`,
+                message: 'stands with a goal, and a goal with its component',
+              },
             ],
       ),
     ],

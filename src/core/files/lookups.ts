@@ -42,7 +42,5 @@ export const practiceOfStudent = (
   studentId: string,
 ): readonly PracticeEntry[] => groupOf(practice, ofStudent, studentId);
 
-export const cardsOfStudent = (
-  { cards }: Pick<Studio, 'cards'>,
-  studentId: string,
-): readonly HandedCard[] => groupOf(cards, ofStudent, studentId);
+export const cardsOfStudent = ({ cards }: Pick<Studio, 'cards'>, studentId: string): readonly HandedCard[] =>
+  groupOf(cards, ofStudent, studentId);

@@ -37,7 +37,7 @@ export {
   type HandedLine,
   type LineReport,
 } from './handed-card';
-export { practiceFacts, practiceWeeks, type PracticeFacts, type PracticeWeek } from './practice';
+export { factWords, practiceFacts, practiceWeeks, talkQuestions, type PracticeWeek } from './practice';
 export { PRACTICE_SOURCES, SUPPORTS, type PracticeEntry } from './practice-entry';
 export {
   eveOf,

@@ -7,13 +7,19 @@
 export { readScore, readScoreText } from './read-score';
 export { explainScoreRefusal, type ScoreRefusal } from './score-refusal';
 export { explainXRayRefusal, xRay, type XRay, type XRayRefusal } from './x-ray';
-export { ASSUMED_DIFFICULTY, DIFFICULTIES, type Difficulty, type DifficultyFigures } from './difficulty';
+export {
+  ASSUMED_DIFFICULTY,
+  DIFFICULTIES,
+  type Difficulty,
+  type DifficultyFigures,
+} from './difficulty-figures';
 export { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 export type { KeptScore, NamedPlace, ScoreNote } from './kept-score';
 export type { Notice, Score, ScorePart } from './model';
 export { barOfMeasure, type Bar, type Layout } from './bars';
 export type { Chunk } from './chunks';
-export { barsToLearnIn, readScoreWork, scoreWork, type ScoreWork, type WorkDrill } from './score-work';
+export { readScoreWork, scoreWork } from './score-work';
+export { barsToLearnIn, type ScoreWork, type WorkDrill } from './work';
 export type { Demand } from './demands';
 export type { PageQuestion } from './page-questions';
 export type { JumpDrill } from './drills';

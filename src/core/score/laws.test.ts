@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { noteOf, scoreOf } from './arbitrary';
 import { readScoreText } from './read-score';
-import { ASSUMED_DIFFICULTY, DIFFICULTIES } from './difficulty';
+import { ASSUMED_DIFFICULTY, DIFFICULTIES } from './difficulty-figures';
 import { xRay, type XRay } from './x-ray';
 import { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 

@@ -1,4 +1,4 @@
-import type { DifficultyFigures } from './difficulty';
+import type { DifficultyFigures } from './difficulty-figures';
 import type { Passage } from './passage';
 import { PLAIN_ROADMAP, type RoadmapOptions } from './roadmap';
 import { PLAIN_TIMES, type TimeOptions } from './times';

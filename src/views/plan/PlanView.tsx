@@ -6,10 +6,9 @@ import type { Plan } from '@/core/plan';
 import { goalContext, hearToday, openGoalsOf, type GoalContext } from '@/core/register';
 import { formatDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
 import type { Stage } from '@/core/effort';
-import { putBarsFirst, setPracticeMinutes, setGate as changeGate, shutWeek, type ReadyState } from '@/store';
-import { Button, DecisionLine, Empty, LinkButton, Section, TempoMark } from '@/ui';
+import { putBarsFirst, setPracticeMinutes, shutWeek, type ReadyState } from '@/store';
+import { Button, DecisionLine, LinkButton, Section, TempoMark } from '@/ui';
 import { PageLine } from '../shell/PageLine';
-import { LeftOut } from '../shell/LeftOut';
 import { GoalPicker } from '../shell/GoalPicker';
 import { NoGoal } from '../shell/NoGoal';
 import { goTo, hrefOf } from '../shell/addresses';
@@ -18,14 +17,10 @@ import { useGoal } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
 import { useLooked } from '../shell/view-state';
 import type { Trial } from './parts/Mendings';
-import { PlanTable } from './parts/PlanTable';
-import { PracticeCardTable } from './parts/PracticeCardTable';
 import { PreparationStave } from './parts/PreparationStave';
 import { refusalWords } from './plan-words';
-import { saveCalendar } from './save-calendar';
 import { systemsOf } from './stave-model';
 import css from './PlanView.module.css';
-import { gateName } from '../shell/words';
 
 const ClosuresDialog = lazy(() =>
   import('./parts/ClosuresDialog').then((part) => ({ default: part.ClosuresDialog })),
@@ -35,6 +30,11 @@ const EffortDialog = lazy(() =>
 );
 const GateDialog = lazy(() => import('./parts/GateDialog').then((part) => ({ default: part.GateDialog })));
 const Mendings = lazy(() => import('./parts/Mendings').then((part) => ({ default: part.Mendings })));
+const PlanTable = lazy(() => import('./parts/PlanTable').then((part) => ({ default: part.PlanTable })));
+const PracticeCardTable = lazy(() =>
+  import('./parts/PracticeCardTable').then((part) => ({ default: part.PracticeCardTable })),
+);
+const Refusal = lazy(() => import('./parts/Refusal').then((part) => ({ default: part.Refusal })));
 const MinutesDialog = lazy(() =>
   import('./parts/MinutesDialog').then((part) => ({ default: part.MinutesDialog })),
 );
@@ -60,7 +60,9 @@ function PlanPage({ ready }: { readonly ready: ReadyState }) {
       {whole ? (
         <PlanBody key={student.id} ready={ready} context={context} stands={whole} />
       ) : (
-        <Refusal context={context} />
+        <Suspense>
+          <Refusal context={context} />
+        </Suspense>
       )}
     </div>
   );
@@ -76,34 +78,6 @@ function subWords({ student, set, level, session, scheme, goal, standing }: Goal
   return goals > 1
     ? `${student.instrument} · ${goals} goals on one time line`
     : `${student.instrument}, ${set.name} ${level.name}, ${session.name}${aim}`;
-}
-
-/** Why there is no plan, with what would mend it at hand. */
-function Refusal({ context }: { readonly context: GoalContext }) {
-  const { goal } = context;
-  return (
-    <Empty title="No plan as things stand">
-      <p>{context.planRefusal ? refusalWords(context.planRefusal, context) : ''}</p>
-      <div className={css.acts}>
-        {goal.plan.shutWeeks.map((from) => (
-          <Button key={from} onClick={() => void shutWeek(goal.id, from, false)}>
-            Restore the week of {formatDay(from, 'short')}
-          </Button>
-        ))}
-        {goal.plan.gates
-          .filter((gate) => gate.movedTo !== null)
-          .map((gate) => (
-            <Button
-              key={gate.componentId + gate.stage}
-              onClick={() => void changeGate(goal.id, gate, gate.stage, { movedTo: null })}
-            >
-              Move the {gateName(gate.stage)} back
-            </Button>
-          ))}
-        <LinkButton href={hrefOf('/programme', { goal: goal.id })}>{inTerms('Programme')}</LinkButton>
-      </div>
-    </Empty>
-  );
 }
 
 interface BodyProps {
@@ -241,16 +215,17 @@ function PlanBody({ ready, context, stands }: BodyProps) {
           title={`Practice card, ${formatDay(week.from, 'short')} to ${formatDay(week.to, 'short')}`}
           end={inTerms('minutes, bars, tempo')}
         >
-          <PracticeCardTable
-            card={card}
-            key={turn}
-            practice={student}
-            onMinutes={(day, minutes) => setAsked({ day, minutes })}
-            onFirst={({ item }, bars) =>
-              void putBarsFirst(item.goalId, item.piece?.id ?? item.componentId, bars)
-            }
-          />
-          <LeftOut card={card} />
+          <Suspense>
+            <PracticeCardTable
+              card={card}
+              key={turn}
+              practice={student}
+              onMinutes={(day, minutes) => setAsked({ day, minutes })}
+              onFirst={({ item }, bars) =>
+                void putBarsFirst(item.goalId, item.piece?.id ?? item.componentId, bars)
+              }
+            />
+          </Suspense>
           <div className={css.acts}>
             <LinkButton
               keyName="P"
@@ -266,7 +241,13 @@ function PlanBody({ ready, context, stands }: BodyProps) {
             </Button>
             <Button onClick={() => setDialog('effort')}>Minutes and effort</Button>
             <Button onClick={() => setDialog('closures')}>Closures</Button>
-            <Button onClick={() => void saveCalendar(student, contexts, plan, now.day, closures)}>
+            <Button
+              onClick={() =>
+                void import('./save-calendar').then(({ saveCalendar }) =>
+                  saveCalendar(student, contexts, plan, now.day, closures),
+                )
+              }
+            >
               Save as calendar
             </Button>
           </div>
@@ -277,8 +258,8 @@ function PlanBody({ ready, context, stands }: BodyProps) {
         the {formatMinutes(there)} available. {unreportedWords(plan)} Marks at the right are the last ones
         heard; nothing here is a forecast.
       </p>
-      <PlanTable systems={systems} plan={plan} closures={closures} student={student} />
       <Suspense fallback={null}>
+        <PlanTable systems={systems} plan={plan} closures={closures} student={student} />
         {gate && (
           <GateDialog
             key={gate.itemId + gate.stage}

@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { lazy, Suspense, useEffect, useMemo } from 'react';
 import { componentMax, latestSheet, schemeComponent, sheetMark, type Assessor } from '@/core/marks';
 import { formatBars } from '@/core/music';
 import { goalContext, weekCard, type GoalContext, type WeekCard } from '@/core/register';
@@ -10,10 +10,14 @@ import { contextsOfDay, registerModel } from '../register/register-model';
 import { weeksWords } from '../shell/words';
 import { queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
-import { CardSheet } from './parts/CardSheet';
-import { PageQuestions } from './parts/PageQuestions';
 import css from './PrintView.module.css';
 import { valueAt } from '@/core/value-at';
+
+const CardSheet = lazy(() => import('./parts/CardSheet').then((part) => ({ default: part.CardSheet })));
+const TalkSheet = lazy(() => import('./parts/TalkSheet').then((part) => ({ default: part.TalkSheet })));
+const PageQuestions = lazy(() =>
+  import('./parts/PageQuestions').then((part) => ({ default: part.PageQuestions })),
+);
 
 export const PrintView = () => <StudioPage>{(ready) => <PrintPage ready={ready} />}</StudioPage>;
 
@@ -31,6 +35,7 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
     () => (whole && studentId !== undefined ? weekCard(studio, studentId, whole, week) : null),
     [studio, studentId, whole, week],
   );
+  const talking = studio.students.get(queryOf('student') ?? '');
   const asked = queryOf('day');
   const day = asked !== null && isCalendarDay(asked) ? asked : ready.now.day;
   const nameOf = (name: string) => (ready.studio.settings.initialsOnPaper ? initials(name) : name);
@@ -64,24 +69,28 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
           </>
         )}
       </div>
-      {sheet === 'day' ? (
-        <DaySheet ready={ready} day={day} nameOf={nameOf} />
-      ) : sheet === 'card' && context?.whole && card ? (
-        <CardSheet
-          ready={ready}
-          student={context.student}
-          plan={context.whole}
-          week={week}
-          card={card}
-          nameOf={nameOf}
-        />
-      ) : sheet === 'marks' && context ? (
-        <MarksSheet context={context} componentId={queryOf('component') ?? ''} nameOf={nameOf} />
-      ) : sheet === 'page-questions' && score ? (
-        <PageQuestions score={score} />
-      ) : (
-        <Empty title="Nothing to print at this address" />
-      )}
+      <Suspense>
+        {sheet === 'day' ? (
+          <DaySheet ready={ready} day={day} nameOf={nameOf} />
+        ) : sheet === 'card' && context?.whole && card ? (
+          <CardSheet
+            ready={ready}
+            student={context.student}
+            plan={context.whole}
+            week={week}
+            card={card}
+            nameOf={nameOf}
+          />
+        ) : sheet === 'marks' && context ? (
+          <MarksSheet context={context} componentId={queryOf('component') ?? ''} nameOf={nameOf} />
+        ) : sheet === 'talk' && talking ? (
+          <TalkSheet ready={ready} student={talking} nameOf={nameOf} />
+        ) : sheet === 'page-questions' && score ? (
+          <PageQuestions score={score} />
+        ) : (
+          <Empty title="Nothing to print at this address" />
+        )}
+      </Suspense>
     </>
   );
 }

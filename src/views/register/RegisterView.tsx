@@ -1,5 +1,5 @@
 import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
-import { BACKUP_DAYS, formatCalendar } from '@/core/files';
+import { BACKUP_DAYS } from '@/core/files';
 import { deadlineWords, goalContext, goalNames, lessonsOfDay, type GoalContext } from '@/core/register';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import {
@@ -15,11 +15,9 @@ import { Button, Empty, Glyph, LinkButton, Roving, Section } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { goTo, hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
-import { fileName, saveFile } from '../shell/save-file';
 import { useEntering } from '../shell/use-entering';
 import { useKeys } from '../shell/use-keys';
 import { useLooked } from '../shell/view-state';
-import { deadlineEvents } from './deadline-calendar';
 import { DecisionItem } from './parts/DecisionItem';
 import { LessonItem } from './parts/LessonItem';
 import { useStudentForms } from '../students/use-student-forms';
@@ -31,6 +29,8 @@ const EndGoal = lazy(() => import('../shell/EndGoal').then((part) => ({ default:
 /** Decisions drawn at first, and with each press; our choice: a screen of them, then a few screens. */
 const FIRST_DECISIONS = 25;
 const MORE_DECISIONS = 50;
+
+const CardReport = lazy(() => import('../shell/CardReport').then((part) => ({ default: part.CardReport })));
 
 export const RegisterView = () => <StudioPage>{(ready) => <Register ready={ready} />}</StudioPage>;
 
@@ -147,6 +147,18 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                   onOpen={() => setPicked(row.lesson.id)}
                   lessonsOf={(of) => lessonsOfDay(studio, of)}
                   onRecord={(lessons, change) => void recordLessons(lessons, change)}
+                  report={
+                    <Suspense>
+                      {row.lesson.students.map(({ id, name }) => (
+                        <CardReport
+                          key={id}
+                          ready={ready}
+                          studentId={id}
+                          {...(row.lesson.students.length > 1 && { name })}
+                        />
+                      ))}
+                    </Suspense>
+                  }
                 />
               ))}
             </ol>
@@ -195,8 +207,8 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                   <Button
                     look="quiet"
                     onClick={() =>
-                      void formatCalendar('Deadlines', deadlineEvents(model.deadlines), now.day).then(
-                        (text) => saveFile(fileName(['Deadlines', now.day], 'ics'), text, 'text/calendar'),
+                      void import('./deadline-calendar').then(({ saveDeadlines }) =>
+                        saveDeadlines(model.deadlines, now.day),
                       )
                     }
                   >

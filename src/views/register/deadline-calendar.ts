@@ -1,8 +1,10 @@
-import type { CalendarEvent } from '@/core/files';
+import { formatCalendar, type CalendarEvent } from '@/core/files';
 import { deadlineWords, type Deadline } from '@/core/register';
+import type { CalendarDay } from '@/core/time';
+import { fileName, saveFile } from '../shell/save-file';
 
 /** The deadlines as whole-day events, each with who is entered and who is not, and what an entry costs. */
-export const deadlineEvents = (deadlines: readonly Deadline[]): CalendarEvent[] =>
+const deadlineEvents = (deadlines: readonly Deadline[]): CalendarEvent[] =>
   deadlines.map((deadline) => ({
     uid: `${deadline.kind}-${deadline.setName}-${deadline.sessionName}-${deadline.day}@formal-stave`
       .toLowerCase()
@@ -19,3 +21,9 @@ export const deadlineEvents = (deadlines: readonly Deadline[]): CalendarEvent[] 
       .filter((line) => line !== '')
       .join('\n'),
   }));
+
+/** The deadlines as a calendar file. */
+export async function saveDeadlines(deadlines: readonly Deadline[], today: CalendarDay): Promise<void> {
+  const text = await formatCalendar('Deadlines', deadlineEvents(deadlines), today);
+  saveFile(fileName(['Deadlines', today], 'ics'), text, 'text/calendar');
+}

@@ -3,7 +3,18 @@ import { queryOf } from './addresses';
 
 /** What a view looks at, by its name in the address. */
 export type Looked =
-  'student' | 'goal' | 'component' | 'day' | 'week' | 'piece' | 'score' | 'set' | 'level' | 'part' | 'own';
+  | 'student'
+  | 'goal'
+  | 'component'
+  | 'day'
+  | 'week'
+  | 'piece'
+  | 'score'
+  | 'set'
+  | 'level'
+  | 'part'
+  | 'own'
+  | 'card';
 
 /** The goal looked at is the same in every view; the rest each view has for itself. */
 const memoryOf = (name: Looked) => `formal-stave.looked.${name === 'goal' ? '' : location.pathname}.${name}`;

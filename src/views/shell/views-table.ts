@@ -42,6 +42,12 @@ export const VIEWS: readonly View[] = [
     'everything about one student: lesson, goals, marks, card, notes, skills',
   ),
   under(
+    'Register',
+    '/cards',
+    'Returned cards',
+    'what was practised: cards that came back, tables in and out',
+  ),
+  under(
     'Library',
     '/requirement',
     'Requirement',

@@ -12,13 +12,14 @@ import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { bearInMind, useLooked } from '../shell/view-state';
 import { slotWords } from '../shell/words';
-import { CardOfWeek } from './parts/CardOfWeek';
 import { GoalMarks } from './parts/GoalMarks';
 import { TaskLine } from './parts/TaskLine';
 import { studentModel, type StudentModel } from './student-model';
 import { useStudentForms } from './use-student-forms';
 import css from './StudentView.module.css';
 
+const CardReport = lazy(() => import('../shell/CardReport').then((part) => ({ default: part.CardReport })));
+const CardOfWeek = lazy(() => import('./parts/CardOfWeek').then((part) => ({ default: part.CardOfWeek })));
 const Beside = lazy(() => import('./parts/Beside').then((part) => ({ default: part.Beside })));
 
 export const StudentView = () => <StudioPage>{(ready) => <StudentOf ready={ready} />}</StudioPage>;
@@ -134,6 +135,7 @@ function StudentPage({
       </div>
       <div className={css.grid}>
         <div className={css.main}>
+          <Suspense>{beside && <CardReport ready={ready} studentId={student.id} />}</Suspense>
           <NextLesson ready={ready} model={model} />
           {decisions.length > 0 && (
             <div className={css.waiting} role="group" aria-label="Waiting for a decision">
@@ -150,7 +152,11 @@ function StudentPage({
           {model.goals.map((each) => (
             <GoalMarks key={each.goal.id} context={each} today={now.day} />
           ))}
-          {beside && model.goals[0] && <CardOfWeek whole={model.whole} goalId={model.goals[0].goal.id} />}
+          <Suspense>
+            {beside && model.goals[0] && (
+              <CardOfWeek studio={studio} whole={model.whole} goal={model.goals[0].goal} />
+            )}
+          </Suspense>
         </div>
         <Suspense>{beside && <Beside ready={ready} student={student} model={model} />}</Suspense>
       </div>

@@ -4,6 +4,7 @@ import { formatBars, type BarRange } from '@/core/music';
 import { formatDay, minutesOfDay, type CalendarDay, type PracticeTime } from '@/core/time';
 import { inTerms } from '@/core/terms';
 import { Glyph } from '@/ui';
+import { LeftOut } from '../../shell/LeftOut';
 import css from './PracticeCardTable.module.css';
 
 /** The week's card: whole blocks on days, with bars and tempo. The last row is the student's own minutes, to be changed there. */
@@ -20,68 +21,71 @@ export function PracticeCardTable({
   readonly onFirst: (row: CardRow, bars: BarRange) => void;
 }) {
   return (
-    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls sideways on a narrow screen
-    <div className={css.scroll} role="region" aria-label="Practice card" tabIndex={0}>
-      <table className={css.root}>
-        <thead>
-          <tr>
-            <th scope="col">
-              <span className={css.hidden}>Component</span>
-            </th>
-            {card.days.map(({ day, available }) => (
-              <th key={day} scope="col">
-                {formatDay(day, 'medium').replace(/ \w+$/, '')}
-                {available === 0 && <small>no practice</small>}
+    <>
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls sideways on a narrow screen */}
+      <div className={css.scroll} role="region" aria-label="Practice card" tabIndex={0}>
+        <table className={css.root}>
+          <thead>
+            <tr>
+              <th scope="col">
+                <span className={css.hidden}>Component</span>
               </th>
+              {card.days.map(({ day, available }) => (
+                <th key={day} scope="col">
+                  {formatDay(day, 'medium').replace(/ \w+$/, '')}
+                  {available === 0 && <small>no practice</small>}
+                </th>
+              ))}
+              <th scope="col">In the week</th>
+            </tr>
+          </thead>
+          <tbody>
+            {card.rows.map((row) => (
+              <tr key={row.item.id}>
+                <th scope="row">
+                  <b>{row.item.letter}</b>
+                  <span>{row.item.title}</span>
+                </th>
+                {card.days.map(({ day, available }) => {
+                  const blocks = row.blocks.filter((each) => each.day === day);
+                  return (
+                    <td key={day} data-closed={available === 0}>
+                      {blocks.map((block) => (
+                        <BlockCell key={block.line} row={row} block={block} onFirst={onFirst} />
+                      ))}
+                      {blocks.length === 0 && available === 0 && <Glyph name="rest" />}
+                    </td>
+                  );
+                })}
+                <td className={css.week}>
+                  <b>{row.blocks.length}</b> {row.blocks.length === 1 ? 'block' : 'blocks'}, {row.minutes} min
+                </td>
+              </tr>
             ))}
-            <th scope="col">In the week</th>
-          </tr>
-        </thead>
-        <tbody>
-          {card.rows.map((row) => (
-            <tr key={row.item.id}>
-              <th scope="row">
-                <b>{row.item.letter}</b>
-                <span>{row.item.title}</span>
-              </th>
-              {card.days.map(({ day, available }) => {
-                const blocks = row.blocks.filter((each) => each.day === day);
-                return (
-                  <td key={day} data-closed={available === 0}>
-                    {blocks.map((block) => (
-                      <BlockCell key={block.line} row={row} block={block} onFirst={onFirst} />
-                    ))}
-                    {blocks.length === 0 && available === 0 && <Glyph name="rest" />}
-                  </td>
-                );
-              })}
+          </tbody>
+          <tfoot>
+            <tr>
+              <th scope="row">Set, of the minutes available</th>
+              {card.days.map(({ day, asked }) => (
+                <td key={day}>
+                  <b data-over={asked > minutesOfDay(practice, day)}>{asked}</b> of{' '}
+                  <MinutesField
+                    key={minutesOfDay(practice, day)}
+                    label={`Minutes on ${formatDay(day, 'long')}`}
+                    value={minutesOfDay(practice, day)}
+                    onChange={(minutes) => onMinutes(day, minutes)}
+                  />
+                </td>
+              ))}
               <td className={css.week}>
-                <b>{row.blocks.length}</b> {row.blocks.length === 1 ? 'block' : 'blocks'}, {row.minutes} min
+                <b>{card.minutes}</b> of {card.available} min
               </td>
             </tr>
-          ))}
-        </tbody>
-        <tfoot>
-          <tr>
-            <th scope="row">Set, of the minutes available</th>
-            {card.days.map(({ day, asked }) => (
-              <td key={day}>
-                <b data-over={asked > minutesOfDay(practice, day)}>{asked}</b> of{' '}
-                <MinutesField
-                  key={minutesOfDay(practice, day)}
-                  label={`Minutes on ${formatDay(day, 'long')}`}
-                  value={minutesOfDay(practice, day)}
-                  onChange={(minutes) => onMinutes(day, minutes)}
-                />
-              </td>
-            ))}
-            <td className={css.week}>
-              <b>{card.minutes}</b> of {card.available} min
-            </td>
-          </tr>
-        </tfoot>
-      </table>
-    </div>
+          </tfoot>
+        </table>
+      </div>
+      <LeftOut card={card} />
+    </>
   );
 }
 

@@ -126,6 +126,8 @@ function Day({
                 <b>Listen:</b> {line.listenFor}
               </p>
             </div>
+            <b className={css.number}>{line.line}</b>
+            <Boxes line={line} clean={clean} />
             {incipits.has(line.line) && (
               <div
                 className={css.incipit}
@@ -133,8 +135,6 @@ function Day({
                 dangerouslySetInnerHTML={{ __html: incipits.get(line.line) ?? '' }}
               />
             )}
-            <b className={css.number}>{line.line}</b>
-            <Boxes line={line} clean={clean} />
           </li>
         ))}
       </ol>

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { inTerms } from '@/core/terms';
 import { formatBars } from '@/core/music';
 import type { LessonStep } from '@/core/students';
@@ -29,6 +30,7 @@ export function LessonItem({
   onOpen,
   onRecord,
   lessonsOf,
+  report,
 }: {
   readonly row: LessonRow;
   readonly day: CalendarDay;
@@ -38,6 +40,8 @@ export function LessonItem({
   readonly open: boolean;
   readonly onOpen: () => void;
   readonly onRecord: OnRecord;
+  /** What is asked of the cards the students bring. */
+  readonly report: ReactNode;
 }) {
   const { lesson, goals, hear, decisions } = row;
   const [goal] = goals;
@@ -153,6 +157,7 @@ export function LessonItem({
       </div>
       {open && (
         <div className={css.acts}>
+          {report}
           <LessonActs lesson={lesson} day={day} onRecord={onRecord} lessonsOf={lessonsOf}>
             {goal && (
               <>

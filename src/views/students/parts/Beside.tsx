@@ -45,7 +45,7 @@ export function Beside({
           ))}
         </ul>
       </Section>
-      <Practice key={student.id} ready={ready} student={student} goals={model.goals} />
+      <Practice key={student.id} ready={ready} student={student} />
       <Section title="Lessons" end={beside.lessons.length > 0 ? 'with notes, latest first' : undefined}>
         {beside.lessons.length === 0 && <p className={css.soft}>No lesson has a note yet.</p>}
         <ul>

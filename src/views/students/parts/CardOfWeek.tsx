@@ -1,25 +1,28 @@
 import { practiceCard } from '@/core/card';
-import type { Plan } from '@/core/plan';
+import type { HandedLine, Plan } from '@/core/plan';
+import type { Goal } from '@/core/programme';
+import { weekCard } from '@/core/register';
+import type { Studio } from '@/core/files';
 import { formatDay } from '@/core/time';
 import { LinkButton, Section, TempoMark } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
 import { LeftOut } from '../../shell/LeftOut';
 import css from './TaskLine.module.css';
 
-/** What the student practises this week, goal by goal. */
+/** What the student practises this week: the card that was handed out, else the one the plan makes. */
 export function CardOfWeek({
+  studio,
   whole,
-  goalId,
+  goal: { id: goalId, studentId },
 }: {
+  readonly studio: Pick<Studio, 'cards'>;
   /** The plan over all goals; null where there is none. */
   readonly whole: Plan | null;
-  readonly goalId: string;
+  readonly goal: Goal;
 }) {
-  const card = whole && practiceCard(whole, 0);
-  const [first] = card?.days ?? [];
-  const last = card?.days.at(-1);
+  const card = whole && weekCard(studio, studentId, whole, 0);
   const title = 'Card';
-  if (!card || !first || !last)
+  if (!card)
     return (
       <Section title={title}>
         <p className={css.minutes}>
@@ -27,40 +30,58 @@ export function CardOfWeek({
         </p>
       </Section>
     );
+  const parts = byPart(card.lines);
+  const all = card.lines.reduce((sum, { minutes }) => sum + minutes, 0);
   return (
     <Section
-      title={`${title}, ${formatDay(first.day, 'short')} to ${formatDay(last.day, 'short')}`}
-      end={`${card.minutes} of ${card.available} minutes`}
+      title={`${title}, ${formatDay(card.from, 'short')} to ${formatDay(card.to, 'short')}`}
+      end={`${all} minutes${card.handed ? `, handed out on ${formatDay(card.handed.handedOn, 'short')}` : ''}`}
     >
       <ul>
-        {card.rows
-          .filter(({ minutes }) => minutes > 0)
-          .map(({ item, blocks, minutes }) => {
-            const [block] = blocks;
-            return (
-              <li key={item.id} className={css.root}>
-                <b>{item.letter}</b>
-                <span>
-                  {item.title}
-                  {block && block.what !== '' ? `, ${block.what}` : ''}
-                  {item.tempo && block?.tempo !== null && block?.tempo !== undefined && (
-                    <>
-                      , <TempoMark unit={item.tempo.unit} perMinute={Math.round(block.tempo)} />
-                    </>
-                  )}
-                  <small>{block?.how}</small>
-                </span>
-                <span className={css.minutes}>
-                  {minutes} min in {blocks.length} {blocks.length === 1 ? 'block' : 'blocks'}
-                </span>
-              </li>
-            );
-          })}
+        {parts.map(({ first, blocks, minutes }) => (
+          <li key={first.line} className={css.root}>
+            <b>{first.line}</b>
+            <span>
+              {first.title}
+              {first.what === undefined ? '' : `, ${first.what}`}
+              {first.tempo !== undefined && first.unit && (
+                <>
+                  , <TempoMark unit={first.unit} perMinute={first.tempo} />
+                </>
+              )}
+              <small>{first.how}</small>
+            </span>
+            <span className={css.minutes}>
+              {minutes} min in {blocks} {blocks === 1 ? 'block' : 'blocks'}
+            </span>
+          </li>
+        ))}
       </ul>
-      <LeftOut card={card} />
+      {card.handed === null && <LeftOut card={practiceCard(whole, 0)} />}
       <LinkButton look="quiet" href={hrefOf('/plan', { goal: goalId })}>
         Plan
       </LinkButton>
     </Section>
   );
+}
+
+interface Part {
+  readonly first: HandedLine;
+  readonly blocks: number;
+  readonly minutes: number;
+}
+
+/** Lines of the same piece or part together, in the order in which it comes first. */
+function byPart(lines: readonly HandedLine[]): Part[] {
+  const parts = new Map<string, Part>();
+  for (const line of lines) {
+    const key = `${line.goalId} ${line.componentId} ${line.pieceId}`;
+    const before = parts.get(key);
+    parts.set(key, {
+      first: before?.first ?? line,
+      blocks: (before?.blocks ?? 0) + 1,
+      minutes: (before?.minutes ?? 0) + line.minutes,
+    });
+  }
+  return [...parts.values()];
 }
