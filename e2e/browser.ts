@@ -239,8 +239,10 @@ export async function sees(page: Page, text: string | RegExp, selector = 'body')
     });
 }
 
-export const textOf = (page: Page, selector: string): Promise<string> =>
-  page.$eval(selector, (each) => each.textContent.replace(/\s+/g, ' ').trim());
+export async function textOf(page: Page, selector: string): Promise<string> {
+  await page.waitForSelector(selector, { timeout: WAIT });
+  return page.$eval(selector, (each) => each.textContent.replace(/\s+/g, ' ').trim());
+}
 
 /** Goes to an address of the app and waits until its studio is open. */
 export async function visit(page: Page, url: string): Promise<void> {

@@ -152,8 +152,10 @@ test('a card that is printed is kept as it is on paper, whatever the plan does, 
   });
   await visit(page, `${baseUrl}/print?studio=demo&sheet=card&goal=jonah-4&week=0`);
   await sees(page, 'Practice card, flute');
-  const linesOn = () =>
-    page.$$eval('article li[data-engraved]', (lines) => lines.map((line) => line.textContent));
+  const linesOn = async () => {
+    await page.waitForSelector('article li[data-engraved]');
+    return page.$$eval('article li[data-engraved]', (lines) => lines.map((line) => line.textContent));
+  };
   const before = await linesOn();
   expect(before.length).toBeGreaterThan(5);
   await kept(page, () => press(page, 'Print'));

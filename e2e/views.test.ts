@@ -33,18 +33,20 @@ test('sheets print on real pages of their size', async () => {
   const { page } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   const sheets = [
-    ['/print?sheet=card&goal=orla-5', [148, 210]],
-    ['/print?sheet=marks&goal=orla-5&component=d', [210, 297]],
-    ['/print?sheet=day', [210, 297]],
+    // The lines of a full week take both sides of a sheet.
+    ['/print?sheet=card&goal=orla-5', [148, 210], 2],
+    ['/print?sheet=marks&goal=orla-5&component=d', [210, 297], 1],
+    ['/print?sheet=day', [210, 297], 1],
+    ['/print?sheet=talk&student=callum', [210, 297], 1],
   ] as const;
-  for (const [path, size] of sheets) {
+  for (const [path, size, pages] of sheets) {
     await page.goto(baseUrl + path, { waitUntil: 'load' });
     await page.waitForSelector('article');
     const pdf = Buffer.from(await page.pdf({ preferCSSPageSize: true })).toString('latin1');
     const [, wide, high] = /\/MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)\s*\]/.exec(pdf) ?? [];
     const millimetres = [wide, high].map((points) => Math.round((Number(points) / 72) * 25.4));
     expect(millimetres, path).toEqual(size);
-    expect(pdf.match(/\/Type\s*\/Page\b/g)?.length, path).toBe(1);
+    expect(pdf.match(/\/Type\s*\/Page\b/g)?.length, path).toBe(pages);
   }
   await page.close();
 });

@@ -5,6 +5,8 @@ import type { CalendarDay, Period } from '../time';
 
 /** The card of a week: as the student has it where it was handed out, else as the plan makes it now. */
 export interface WeekCard extends Period {
+  /** Index into the plan's weeks. */
+  readonly week: number;
   readonly lines: readonly HandedLine[];
   readonly handed: HandedCard | null;
 }
@@ -25,8 +27,8 @@ export function weekCard(
     .filter(({ from, to }) => from <= planned.to && planned.from <= to)
     .reduce<HandedCard | null>((a, b) => (a === null || a.handedOn <= b.handedOn ? b : a), null);
   return handed
-    ? { from: handed.from, to: handed.to, lines: handed.lines, handed }
-    : { from: planned.from, to: planned.to, lines: linesOf(practiceCard(plan, week)), handed: null };
+    ? { week, from: handed.from, to: handed.to, lines: handed.lines, handed }
+    : { week, from: planned.from, to: planned.to, lines: linesOf(practiceCard(plan, week)), handed: null };
 }
 
 /** Cards that were handed out and of which nobody has said anything, the oldest first; those of weeks still to come are left out. */

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useMemo } from 'react';
 import { componentMax, latestSheet, schemeComponent, sheetMark, type Assessor } from '@/core/marks';
 import { formatBars } from '@/core/music';
+import type { Plan } from '@/core/plan';
 import { goalContext, weekCard, type GoalContext, type WeekCard } from '@/core/register';
 import { initials, instrumentOn } from '@/core/students';
 import { formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
@@ -32,7 +33,7 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
   const { studio } = ready;
   const studentId = context?.student.id;
   const card = useMemo(
-    () => (whole && studentId !== undefined ? weekCard(studio, studentId, whole, week) : null),
+    () => (whole && studentId !== undefined ? cardFrom(studio, studentId, whole, week) : null),
     [studio, studentId, whole, week],
   );
   const talking = studio.students.get(queryOf('student') ?? '');
@@ -77,7 +78,6 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
             ready={ready}
             student={context.student}
             plan={context.whole}
-            week={week}
             card={card}
             nameOf={nameOf}
           />
@@ -93,6 +93,20 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
       </Suspense>
     </>
   );
+}
+
+/** The card of a week, or of the first after it in which there is something to practise: the last days of one may have nothing left. */
+function cardFrom(
+  studio: ReadyState['studio'],
+  studentId: string,
+  plan: Plan,
+  week: number,
+): WeekCard | null {
+  for (let at = week; at < plan.weeks.length; at += 1) {
+    const card = weekCard(studio, studentId, plan, at);
+    if (card && card.lines.length > 0) return card;
+  }
+  return weekCard(studio, studentId, plan, week);
 }
 
 /** What is printed is what the student has: it is kept as it is on paper. */

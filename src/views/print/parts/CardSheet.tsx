@@ -15,7 +15,6 @@ export function CardSheet({
   ready: { studio, now },
   student,
   plan,
-  week,
   card,
   nameOf,
 }: {
@@ -23,7 +22,6 @@ export function CardSheet({
   readonly student: Student;
   /** Over all goals: a student has one card. */
   readonly plan: Plan;
-  readonly week: number;
   readonly card: WeekCard;
   readonly nameOf: (name: string) => string;
 }) {
@@ -64,7 +62,7 @@ export function CardSheet({
         <span>min</span>
         <span>tempo</span>
         <span>clean</span>
-        <span>my mark</span>
+        <span>mark</span>
       </p>
       {days.map((day) => (
         <Day
@@ -75,7 +73,7 @@ export function CardSheet({
           incipits={incipits}
         />
       ))}
-      {card.handed === null && <LeftOut card={practiceCard(plan, week)} />}
+      {card.handed === null && <LeftOut card={practiceCard(plan, card.week)} />}
       <p className={css.parent}>
         For a parent: hear one line and ask what to listen for. Heard by <span />
       </p>
