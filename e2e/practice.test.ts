@@ -168,7 +168,7 @@ test('a card that is printed is kept as it is on paper, whatever the plan does, 
   await visit(page, `${baseUrl}/print?sheet=card&goal=jonah-4&week=0`);
   await sees(page, 'As handed out on 20 Jan; it stays so.');
   expect(await linesOn()).toEqual(before);
-  await kept(page, () => press(page, 'Make it anew from the plan'));
+  await kept(page, () => press(page, 'Use the plan as it is now'));
   expect(await linesOn()).not.toEqual(before);
 
   // Last week's card was handed out in the demo: one press says that half of it was done.

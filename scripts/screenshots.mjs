@@ -55,6 +55,8 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
   await page.waitForSelector('h1');
   // What is drawn last may still ask for a face of its own; so the fonts are waited for after it.
   if (path?.startsWith('/scores')) await page.waitForSelector('rect[data-measure]');
+  if (path?.startsWith('/print?sheet=card'))
+    await page.waitForSelector('article svg.definition-scale, article [class*=incipit] svg');
   await new Promise((resolve) => setTimeout(resolve, 600));
   await page.waitForFunction(() => document.fonts.status === 'loaded');
   await new Promise((resolve) => setTimeout(resolve, 200));

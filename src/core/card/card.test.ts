@@ -62,7 +62,9 @@ const listOf = (id: string): ComponentSource => ({ kind: 'list', pieceIds: [id],
 function planOf(
   parts: readonly (readonly [letter: string, ComponentSource])[],
   pieces: readonly Piece[],
-  rest: Partial<Pick<PlanInput, 'student' | 'evidence' | 'noted' | 'effort' | 'family' | 'metronomeFrom'>> & {
+  rest: Partial<
+    Pick<PlanInput, 'student' | 'today' | 'evidence' | 'noted' | 'effort' | 'family' | 'metronomeFrom'>
+  > & {
     readonly plan?: Partial<GoalPlan>;
     readonly weeks?: number;
     readonly rowResults?: PlanInput['goals'][number]['goal']['rowResults'];
@@ -324,6 +326,38 @@ describe('the order of the work', () => {
     );
     expect(new Set(blocksOf(cut).map(barsText))).toEqual(new Set(['6-8', '9-10', '8-9']));
   });
+});
+
+test('the next week goes on where this one ends; a card nobody has spoken of counts as played, how is not known', () => {
+  const work = workOf([
+    [4, 0.2],
+    [4, 0.9],
+    [4, 0.5],
+    [4, 0.7],
+    [4, 0.3],
+    [4, 0.6],
+    [4, 0.4],
+    [4, 0.1],
+  ]);
+  const little = { ...student, minutesByWeekday: [0, 0, 10, 10, 10, 0, 0] };
+  const plan = planOf([['p', listOf('p')]], [pieceOf('p', work)], {
+    student: little,
+    plan: { minutes: { p: 330 } },
+  });
+  const [now, next] = [blocksOf(plan, 0).map(barsText), blocksOf(plan, 1).map(barsText)];
+  expect(now).toEqual(['5-8', '5-8', '13-16']);
+  // The hottest begins the week again; then what has waited longest, then what is new.
+  expect(next).toEqual(['5-8', '13-16', '21-24']);
+  const lines = linesOf(practiceCard(plan, 0));
+  const card = { id: 'c', studentId: 'w', from: today, to: inDays(6), handedOn: today, lines };
+  const later = planOf([['p', listOf('p')]], [pieceOf('p', work)], {
+    student: little,
+    plan: { minutes: { p: 330 } },
+    today: inDays(7),
+    evidence: { practice: [], cards: [card] },
+  });
+  expect(blocksOf(later).map(barsText).slice(0, 2)).toEqual(next.slice(0, 2));
+  expect(later.items[0]!.done.reported).toBe(0);
 });
 
 describe('the ladder', () => {

@@ -128,6 +128,8 @@ function blocksOf(
   const from = (week === 0 ? undefined : item.tempos[week - 1]) ?? item.secure ?? undefined;
   const to = item.tempos[week];
   const walk = new Walk(item, plan.habits, rungs.length > 0 ? (to ?? null) : null);
+  for (let before = 0; before < week; before += 1)
+    walk.replay(practiceCard(plan, before).rows.find((row) => row.item === item)?.blocks ?? []);
   let done = item.weeks.slice(0, week).reduce((sum, minutes) => sum + minutes, 0);
   const parts = visits.flatMap(([day, minutes]) =>
     inParts(minutes, placeMinutes).map((part) => ({ day, part })),

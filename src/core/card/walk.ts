@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { Stage } from '../effort';
 import { coversBars, type BarRange } from '../music';
 import type { Habits, PlanItem } from '../plan';
@@ -60,11 +61,17 @@ export class Walk {
     const chunks = this.#chunks.filter(isNew);
     const open = chunks.filter(({ id }) => !this.#of(id).clean);
     const hottest = open[0] ?? null;
-    const chosen = this.#next(day, open, hottest) ?? this.#soonest(chunks);
+    const chosen = this.#next(day, open, hottest) ?? this.#soonest(open.length > 0 ? open : chunks, day);
     if (!chosen) return whole;
     const before = this.#of(chosen.place.id).visits;
     this.#visit(chosen.place, day);
     return { ...chosen, before, isHottest: chosen.place === hottest };
+  }
+
+  /** Counts what the cards of the weeks before have planned as played. */
+  replay(blocks: readonly { readonly day: CalendarDay; readonly bars: BarRange | null }[]): void {
+    for (const { day, bars } of blocks)
+      for (const place of this.#places) if (bars && equal(place.bars, bars)) this.#visit(place, day);
   }
 
   #next(
@@ -114,12 +121,15 @@ export class Walk {
   }
 
   /** Where everything was played lately: what is due next. */
-  #soonest(chunks: readonly Chunk[]): { readonly place: Place; readonly reason: Reason } | null {
+  #soonest(
+    chunks: readonly Chunk[],
+    day: CalendarDay,
+  ): { readonly place: Place; readonly reason: Reason } | null {
     const [place] = [...chunks].sort((a, b) => {
       const [one, other] = [this.#due(a.id) ?? '', this.#due(b.id) ?? ''];
       return one < other ? -1 : one > other ? 1 : 0;
     });
-    return place ? { place, reason: { kind: 'next', known: place.heat !== null } } : null;
+    return place ? { place, reason: this.#back(place, day) } : null;
   }
 
   #back({ id }: Place, day: CalendarDay): Reason {

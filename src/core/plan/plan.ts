@@ -57,6 +57,9 @@ export interface Noted {
   readonly text: string;
 }
 
+/** What is known of one time of practising. */
+export type Practised = Pick<PracticeEntry, 'day' | 'minutes' | 'bars' | 'tempo' | 'clean' | 'slips'>;
+
 /** How the studio practises; the card follows it. */
 export interface Habits {
   readonly family: InstrumentFamily | null;
@@ -95,8 +98,8 @@ export interface PlanItem extends Omit<ItemWork, 'stages'> {
   readonly weeks: readonly number[];
   /** Tempo aimed at by the end of each coming week, in the unit of `tempo`; empty without a tempo. */
   readonly tempos: readonly number[];
-  /** What was reported of it, by day. */
-  readonly practised: readonly PracticeEntry[];
+  /** What was reported of it, by day; of a card that nobody has spoken of the lines up to today, which say no more than bars. */
+  readonly practised: readonly Practised[];
   readonly noted: readonly Noted[];
 }
 

@@ -11,9 +11,10 @@ import {
 } from '../time';
 import type { Draft, DraftItem, Frame, WeekDays } from './drafts';
 import type { ItemWork } from './item-work';
-import type { Gate, Habits, Plan, PlanInput, PlanItem, PlanWeek } from './plan';
+import { isReported } from './handed-card';
+import type { Gate, Habits, Plan, PlanInput, PlanItem, PlanWeek, Practised } from './plan';
 import { eveOf, type PlannedItem, type StudentPlan } from './student-plan';
-import { isOf } from './work-done';
+import { isOf, type Evidence } from './work-done';
 import { weekDone } from './week-done';
 
 /** The joint question's items by id, its answer, and the loads if the cards of weeks nobody reported were done. */
@@ -131,7 +132,7 @@ function itemOn(
   grid: readonly Period[],
   now: number,
   heardNow: CalendarDay | null,
-  { evidence, noted }: PlanInput,
+  { evidence, noted, today }: PlanInput,
 ): PlanItem {
   const weeks = answer.minutes.slice(0, grid.length - now);
   const last = grid.length - 1;
@@ -170,11 +171,23 @@ function itemOn(
     stages,
     weeks,
     tempos: temposOf(work, toDo, weeks),
-    practised: evidence.practice
-      .filter((entry) => isOf(entry, work))
-      .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0)),
+    practised: practisedOf(work, evidence, today),
     noted: noted.filter((each) => isOf(each, work)),
   };
+}
+
+/** Bars of a card that nobody has spoken of were most likely played; how they went is not known. */
+function practisedOf(work: ItemWork, { practice, cards }: Evidence, today: CalendarDay): Practised[] {
+  const silent = cards
+    .filter((card) => !isReported(card, practice))
+    .flatMap(({ lines }) =>
+      lines.flatMap((line): Practised[] => {
+        const { day, minutes, bars } = line;
+        return day < today && isOf(line, work) ? [{ day, minutes, ...(bars && { bars }) }] : [];
+      }),
+    );
+  const own: Practised[] = practice.filter((entry) => isOf(entry, work));
+  return [...own, ...silent].sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
 }
 
 /** The last week that ends before a gate heard on `day`; cut to the grid, -1 where none does. */

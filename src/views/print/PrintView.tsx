@@ -65,7 +65,7 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
           <>
             <span>As handed out on {formatDay(card.handed.handedOn, 'short')}; it stays so.</span>
             <Button look="quiet" onClick={() => card.handed && void takeBackCard(card.handed.id)}>
-              Make it anew from the plan
+              Use the plan as it is now
             </Button>
           </>
         )}
