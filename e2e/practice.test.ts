@@ -161,7 +161,7 @@ test('a card that is printed is kept as it is on paper, whatever the plan does, 
   await kept(page, () => press(page, 'Print'));
   await sees(page, 'As handed out on 20 Jan; it stays so.');
 
-  // A gate passed changes the plan, not the card; made anew it follows the plan.
+  // A gate passed changes the plan, not the card; asked again it follows the plan.
   await visit(page, `${baseUrl}/plan?goal=jonah-4`);
   await press(page, await page.$eval('[aria-label^="S, notes gate"]', (each) => each.ariaLabel ?? ''));
   await kept(page, () => press(page, 'Heard and passed today'));

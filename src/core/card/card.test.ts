@@ -9,9 +9,8 @@ import type { ScoreWork, WorkDrill } from '../score';
 import type { Student } from '../students';
 import { addDays, calendarDay } from '../time';
 import { practiceCard, type CardBlock } from './card';
-import { climb, ladder, rungReported, type Play } from './ladder';
+import { ladder } from './ladder';
 import { linesOf } from './lines';
-import { mannerOf } from './manner';
 import { drawOrder } from './prepared';
 
 const today = calendarDay('2027-01-20');
@@ -360,63 +359,7 @@ test('the next week goes on where this one ends; a card nobody has spoken of cou
   expect(later.items[0]!.done.reported).toBe(0);
 });
 
-describe('the ladder', () => {
-  test('equal ratios from end to end', () => {
-    fc.assert(
-      fc.property(
-        fc.integer({ min: 30, max: 150 }),
-        fc.integer({ min: 1, max: 150 }),
-        fc.integer({ min: 2, max: 15 }),
-        (from, more, rungs) => {
-          const tempos = ladder(from, from + more, rungs);
-          expect(tempos).toHaveLength(rungs);
-          expect(tempos[0]).toBeCloseTo(from, 9);
-          expect(tempos.at(-1)).toBeCloseTo(from + more, 9);
-          const ratio = tempos[1]! / tempos[0]!;
-          for (let at = 1; at < rungs; at += 1) expect(tempos[at]! / tempos[at - 1]!).toBeCloseTo(ratio, 9);
-        },
-      ),
-    );
-    expect(ladder(66, 96, 7).map(Math.round)).toEqual([66, 70, 75, 80, 85, 90, 96]);
-    expect([ladder(80, 80, 8), ladder(90, 80, 8)]).toEqual([[80], [80]]);
-  });
-  const plays = (text: string): Play[] => Array.from(text, (each) => (each === 'c' ? 'clean' : 'slip'));
-  test.each<[string, string, number]>([
-    ['three clean times: one up', 'ccc', 3],
-    ['a slip between begins again', 'ccscc', 2],
-    ['two slips in a row: one down', 'ss', 1],
-    ['slips apart: it stays', 'scs', 2],
-    ['up, then down', 'cccss', 2],
-    ['never past the last', 'ccccccccccccccccccccc', 4],
-    ['never below the first', 'ssssssssss', 0],
-  ])('%s', (_, text, rung) => {
-    expect(climb(5, 2, plays(text), 3)).toBe(rung);
-  });
-  test.each<[string, Parameters<typeof rungReported>[1], number | null]>([
-    ['nobody said a tempo', [{ clean: 3 }], null],
-    ['a tempo alone', [{ tempo: 75 }], 2],
-    ['clean at it: one up', [{ tempo: 75, clean: 3 }], 3],
-    ['two slips at it: one down', [{ tempo: 75, slips: 2 }], 1],
-    [
-      'what was once clean is not forgotten by a slower day',
-      [
-        { tempo: 85, clean: 3 },
-        { tempo: 70, clean: 4 },
-      ],
-      5,
-    ],
-    [
-      'a day with slips counts',
-      [
-        { tempo: 85, clean: 3 },
-        { tempo: 75, slips: 3 },
-      ],
-      1,
-    ],
-    ['between two rungs the lower', [{ tempo: 78 }], 2],
-  ])('where a place stands: %s', (_, said, rung) => {
-    expect(rungReported(ladder(66, 96, 7), said, 3)).toBe(rung);
-  });
+describe('tempo on the card', () => {
   test('a block stands on a rung; the hottest is the slowest; the last week is at the tempo of the piece; one school waits', () => {
     const work = workOf([
       [4, 0.2],
@@ -495,24 +438,4 @@ test('scales are drawn from the table: weak ones first, then those never heard, 
   const weak = planOf([['t', table]], [], { rowResults: [result('e', 4, 'not yet')] });
   expect(practiceCard(weak, 0).rows[0]?.blocks[0]).toMatchObject({ why: 'the weakest' });
   expect(practiceCard(weak, 0).rows[0]?.blocks[0]?.what).toContain('e scale');
-});
-
-test('parts of the playing come apart first and together then, and each return is another way', () => {
-  const place = { kind: 'chunk', id: '', bars: { from: 1, to: 4 }, heat: 0.5, notes: [] } as const;
-  for (const family of [
-    'keyboard',
-    'strings',
-    'guitar',
-    'harp',
-    'voice',
-    'percussion',
-    'brass',
-    'flute',
-    'oboe',
-    'woodwind',
-    null,
-  ] as const) {
-    const ways = [0, 1, 2, 3, 4, 5].map((before) => mannerOf('learn', place, before, family).how);
-    for (let at = 1; at < ways.length; at += 1) expect(ways[at]).not.toBe(ways[at - 1]);
-  }
 });

@@ -91,7 +91,7 @@ export {
   planRequestShape,
   panelRequestShape,
   totalsRequestShape,
-} from './shapes';
+} from './request-shapes';
 export { readStudents, type OfKnown, type ReadStudents, type StudentReading } from './student-table';
 export { STUDENT_COLUMNS, type StudentColumn } from './student-row';
 export { type DayOrder } from './typed-days';
