@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { addDays, calendarDay } from '../time';
-import { entriesOfCard, isReported, type HandedCard } from './handed-card';
+import { entriesOfCard, type HandedCard } from './handed-card';
+import { isReported } from './is-reported';
 import type { PracticeEntry } from './practice-entry';
 
 const from = calendarDay('2027-01-13');

@@ -84,7 +84,3 @@ export function entriesOfCard(
     return minutes > 0 ? [{ ...entryOfLine(card, each, { minutes }), source: 'lesson' as const }] : [];
   });
 }
-
-/** Whether anybody has said what was done of a card: an entry that names it, or any in its week. */
-export const isReported = (card: HandedCard, practice: readonly PracticeEntry[]): boolean =>
-  practice.some((entry) => entry.card?.id === card.id || (card.from <= entry.day && entry.day <= card.to));

@@ -31,13 +31,13 @@ export { learnedRate, rateObservations, type LearnedRate } from './learned-rate'
 export {
   entriesOfCard,
   entryOfLine,
-  isReported,
   type DoneAtAll,
   type HandedCard,
   type HandedLine,
   type LineReport,
 } from './handed-card';
 export { factWords, practiceFacts, practiceWeeks, talkQuestions, type PracticeWeek } from './practice';
+export { isReported } from './is-reported';
 export { PRACTICE_SOURCES, SUPPORTS, type PracticeEntry } from './practice-entry';
 export {
   eveOf,

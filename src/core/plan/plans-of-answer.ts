@@ -11,7 +11,7 @@ import {
 } from '../time';
 import type { Draft, DraftItem, Frame, WeekDays } from './drafts';
 import type { ItemWork } from './item-work';
-import { isReported } from './handed-card';
+import { isReported } from './is-reported';
 import type { Gate, Habits, Plan, PlanInput, PlanItem, PlanWeek, Practised } from './plan';
 import { eveOf, type PlannedItem, type StudentPlan } from './student-plan';
 import { isOf, type Evidence } from './work-done';

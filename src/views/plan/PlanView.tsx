@@ -10,7 +10,6 @@ import { putBarsFirst, setPracticeMinutes, shutWeek, type ReadyState } from '@/s
 import { Button, DecisionLine, LinkButton, Section, TempoMark } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { GoalPicker } from '../shell/GoalPicker';
-import { NoGoal } from '../shell/NoGoal';
 import { goTo, hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal } from '../shell/use-goal';
@@ -35,6 +34,7 @@ const PracticeCardTable = lazy(() =>
   import('./parts/PracticeCardTable').then((part) => ({ default: part.PracticeCardTable })),
 );
 const Refusal = lazy(() => import('./parts/Refusal').then((part) => ({ default: part.Refusal })));
+const NoGoal = lazy(() => import('../shell/NoGoal').then((part) => ({ default: part.NoGoal })));
 const MinutesDialog = lazy(() =>
   import('./parts/MinutesDialog').then((part) => ({ default: part.MinutesDialog })),
 );
@@ -47,7 +47,12 @@ const UPRIGHT_WEEKS = 12;
 function PlanPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const { context } = choice;
-  if (!context) return <NoGoal studio={ready.studio} choice={choice} what="No preparation to plan yet" />;
+  if (!context)
+    return (
+      <Suspense>
+        <NoGoal studio={ready.studio} choice={choice} what="No preparation to plan yet" />
+      </Suspense>
+    );
   const { whole, student } = context;
   return (
     <div className={whole && whole.weeks.length > UPRIGHT_WEEKS ? css.across : undefined}>
