@@ -6,7 +6,7 @@ import { notJudged } from './features';
 import { ladder, rungAt, rungReported } from './ladder';
 import { mannerOf, placeWords, whyOf } from './manner';
 import { reaches } from './places';
-import { drawOrder, ROWS_MANNER, rowsIn, rowWords, testFor } from './prepared';
+import { drawOrder, lastResults, ROWS_MANNER, rowsIn, rowWords, testFor } from './prepared';
 import { visitsOf, wholeMinutes } from './visits';
 import { Walk, type Chosen } from './walk';
 
@@ -227,13 +227,13 @@ function preparedBlocks(
       );
       next += drawn.length;
       const [row] = drawn;
-      const known = row && item.rowResults.some((each) => each.rowId === row.id);
-      const isWeak = row && item.rowResults.findLast((each) => each.rowId === row.id)?.how !== 'clean';
+      const last = row && lastResults(item.rowResults).get(row.id);
+      const isHeard = last !== undefined || (row !== undefined && item.rowsHeard.includes(row.id));
       return {
         ...bare,
         what: drawn.flatMap((each) => (each ? [rowWords(each)] : [])).join('; '),
         ...ROWS_MANNER,
-        why: known ? (isWeak ? 'the weakest' : 'longest not heard') : 'not heard yet',
+        why: last && last.how !== 'clean' ? 'the weakest' : isHeard ? 'longest not heard' : 'not heard yet',
         tempo: row?.tempo?.perMinute ?? null,
       };
     }

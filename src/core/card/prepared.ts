@@ -17,11 +17,7 @@ export function drawOrder(
   results: readonly RowResult[],
   from: number,
 ): ScaleRow[] {
-  const last = new Map<string, RowResult>();
-  for (const result of results) {
-    const before = last.get(result.rowId);
-    if (!before || before.day <= result.day) last.set(result.rowId, result);
-  }
+  const last = lastResults(results);
   const dayOf = ({ id }: ScaleRow) => last.get(id)?.day ?? '';
   const byDay = (a: ScaleRow, b: ScaleRow) => (dayOf(a) < dayOf(b) ? -1 : dayOf(a) > dayOf(b) ? 1 : 0);
   const isWeak = ({ id }: ScaleRow) => (last.get(id)?.how ?? 'clean') !== 'clean';
@@ -34,6 +30,16 @@ export function drawOrder(
     ...fresh.slice(0, start),
     ...rows.filter((row) => !isWeak(row) && !isNew(row)).sort(byDay),
   ];
+}
+
+/** How each row went when it was heard last. */
+export function lastResults(results: readonly RowResult[]): Map<string, RowResult> {
+  const last = new Map<string, RowResult>();
+  for (const result of results) {
+    const before = last.get(result.rowId);
+    if (!before || before.day <= result.day) last.set(result.rowId, result);
+  }
+  return last;
 }
 
 /** How many rows a block takes. */

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
-import { formatCsv } from '@/core/files';
+import { formatCsv, practiceOfStudent } from '@/core/files';
 import { isReported, type HandedCard } from '@/core/plan';
 import { cardsToReport, practiceTable } from '@/core/register';
 import { formatDay } from '@/core/time';
@@ -116,10 +116,7 @@ function Cards({ ready }: { readonly ready: ReadyState }) {
             ready={ready}
             card={card}
             name={student.name}
-            isEntered={isReported(
-              card,
-              [...studio.practice.values()].filter(({ studentId }) => studentId === student.id),
-            )}
+            isEntered={isReported(card, practiceOfStudent(studio, student.id))}
             onKept={() => {
               look(null);
               toSearch();
