@@ -1,7 +1,7 @@
-import type { Studio } from '@/core/files';
+import { entriesOfStudent, type Studio } from '@/core/files';
 import type { HandedCard, PracticeEntry } from '@/core/plan';
 import type { Goal } from '@/core/programme';
-import { preparationWith, practiceParts, weekCard } from '@/core/register';
+import { practiceParts, preparationOf, weekCard } from '@/core/register';
 import { seeded } from '@/core/seeded';
 import type { Student } from '@/core/students';
 import { addDays, calendarDay, dayOfWeek, daysFrom, lessonDays, slotOn, type CalendarDay } from '@/core/time';
@@ -28,6 +28,9 @@ export function autumnOf(studio: Studio): PracticeEntry[] {
 function practiceOf(studio: Studio, student: Student, random: () => number): PracticeEntry[] {
   const goals = [...studio.goals.values()].filter(({ studentId }) => studentId === student.id);
   const parts = practiceParts(studio, student.id);
+  const begun = new Map(
+    entriesOfStudent(studio, student.id).map(({ pieceId, steps }) => [pieceId, steps[0]?.day]),
+  );
   const lessons = new Set(lessonDays(student, FROM, addDays(TO, 7), [...studio.closures.values()]));
   let turn = 0;
   return daysFrom(FROM, TO).flatMap((day): PracticeEntry[] => {
@@ -40,7 +43,12 @@ function practiceOf(studio: Studio, student: Student, random: () => number): Pra
     const figures = { clean: Math.floor(random() * 4), mark: 5 + Math.floor(random() * 5) };
     const isPrepared = random() * 10 < (PREPARED[student.id] ?? 6);
     if (isSilent || !isOn || minutes === 0) return [];
-    const open = parts.filter(({ goalId }) => startOf(goals, goalId) <= day);
+    // Who prepares something practised that; the others what was begun by then.
+    const open = parts.filter(({ goalId, pieceId }) =>
+      goals.length > 0
+        ? goalId !== null && startOf(goals, goalId) <= day
+        : begun.has(pieceId ?? '') && (begun.get(pieceId ?? '') ?? day) <= day,
+    );
     const part = isPrepared ? open[(turn += 1) % Math.max(1, open.length)] : undefined;
     return [
       {
@@ -62,14 +70,13 @@ function practiceOf(studio: Studio, student: Student, random: () => number): Pra
 const startOf = (goals: readonly Goal[], goalId: string | null): CalendarDay =>
   goals.find(({ id }) => id === goalId)?.plan.startedOn ?? FROM;
 
-/** The card each student with a goal was given in the last lesson: none of them is entered yet. */
+/** The card each student with something to practise was given in the last lesson: none of them is entered yet. */
 export function lastCards(studio: Studio): HandedCard[] {
   return [...studio.students.values()].flatMap((student): HandedCard[] => {
     const slot = slotOn(student, TO);
     if (slot.kind === 'none') return [];
     const from = addDays(TO, ((slot.weekday - dayOfWeek(TO) + 6) % 7) + 1);
-    const goal = [...studio.goals.values()].find(({ studentId }) => studentId === student.id);
-    const whole = goal && preparationWith(studio, goal, from).whole;
+    const { whole } = preparationOf(studio, student, from);
     const card = whole && weekCard(studio, student.id, whole, 0);
     if (!card) return [];
     const { to, lines } = card;

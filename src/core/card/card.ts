@@ -6,7 +6,7 @@ import { notJudged } from './features';
 import { ladder, rungAt, rungReported } from './ladder';
 import { mannerOf, placeWords, whyOf } from './manner';
 import { reaches } from './places';
-import { drawOrder, lastResults, ROWS_MANNER, rowsIn, rowWords, testFor } from './prepared';
+import { drawOrder, lastResults, ROWS_MANNER, rowsIn, rowWords, SKILL_WAYS, testFor } from './prepared';
 import { visitsOf, wholeMinutes } from './visits';
 import { Walk, type Chosen } from './walk';
 
@@ -123,6 +123,7 @@ function blocksOf(
   week: number,
 ): Unnumbered[] {
   if (item.perWeek !== null) return preparedBlocks(plan, item, visits, week);
+  if (item.skillId !== null) return skillBlocks(item, visits);
   const { placeMinutes, clean, rungs: count } = plan.habits;
   const rungs = item.tempo && item.secure !== null ? ladder(item.secure, item.tempo.perMinute, count) : [];
   const from = (week === 0 ? undefined : item.tempos[week - 1]) ?? item.secure ?? undefined;
@@ -207,6 +208,26 @@ function rungOf(
 }
 
 /** Scales are drawn from their table; tests take turns. */
+/** A skill by itself: another way each day. */
+const skillBlocks = (
+  { startedOn, practised }: PlanItem,
+  visits: readonly (readonly [CalendarDay, number])[],
+): Unnumbered[] => {
+  const before = new Set(practised.map(({ day }) => day)).size;
+  return visits.map(([day, minutes], at) => ({
+    day,
+    minutes,
+    stage: 'learn',
+    bars: null,
+    what: '',
+    ...(SKILL_WAYS[(before + at) % SKILL_WAYS.length] ?? { how: '', listenFor: '' }),
+    why: daysBetween(startedOn, day) < 7 ? 'new' : '',
+    notYet: [],
+    tempo: null,
+    rung: null,
+  }));
+};
+
 function preparedBlocks(
   plan: Plan,
   item: PlanItem,

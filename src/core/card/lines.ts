@@ -7,9 +7,11 @@ export const linesOf = (card: PracticeCard): HandedLine[] =>
     .flatMap(({ item, blocks }) =>
       blocks.map((block): HandedLine => ({
         line: block.line,
-        goalId: item.goalId,
+        // A skill is practised for whatever asks for it.
+        goalId: item.skillId === null ? item.goalId : null,
         componentId: item.componentId,
         pieceId: item.piece?.id ?? null,
+        ...(item.skillId !== null && { skillId: item.skillId }),
         day: block.day,
         minutes: block.minutes,
         title: item.title,

@@ -97,6 +97,14 @@ const OTHER: readonly Manner[] = [
   { how: 'as it is asked on the day', listenFor: 'what you are not sure of' },
 ];
 
+/** Ways to work on a skill by itself; they take turns from day to day. */
+export const SKILL_WAYS: readonly Manner[] = [
+  { how: 'as you were shown, slowly, five times', listenFor: 'the same each time' },
+  { how: 'on two notes or one beat that you know', listenFor: 'what changes when it works' },
+  { how: 'in a place of a piece you play', listenFor: 'whether it still works there' },
+  { how: 'show it to somebody and say how it is done', listenFor: 'what is hard to say' },
+];
+
 /** The item of a prepared component that is due, and how it is done; items and ways take turns. */
 export function testFor(
   name: string,

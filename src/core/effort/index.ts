@@ -28,3 +28,4 @@ export {
 export { serving, type Serve } from './serve';
 export type { Corridor } from './share-out';
 export { largestVisit } from './largest-visit';
+export { isInTime, leastWork, peakOf, type LeastWork } from './least-work';

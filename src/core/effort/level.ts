@@ -109,9 +109,12 @@ export function level(periods: readonly LevelPeriod[], items: readonly LevelItem
   return { ...levelled, minutes: shareOut(available, loads.load, corridors) };
 }
 
-const exceeds = (a: number, b: number) => a > b + TINY * Math.max(1, Math.abs(a), Math.abs(b));
+/** Beyond what floating point blurs. */
+export const exceeds = (a: number, b: number): boolean =>
+  a > b + TINY * Math.max(1, Math.abs(a), Math.abs(b));
 
-function corridorOf(item: LevelItem, available: readonly number[]): Corridor {
+/** An item without its visits, over periods with so many minutes. */
+export function corridorOf(item: LevelItem, available: readonly number[]): Corridor {
   const count = available.length;
   const floor = available.map((minutes, at) =>
     minutes > 0 && item.from <= at && at <= item.until ? item.visitMinutes : 0,

@@ -39,6 +39,8 @@ export interface EffortSettings {
   readonly skillStageMinutes?: number;
   /** A level with nothing missing and at most so many weeks of work is ready now. */
   readonly readyWeeks?: number;
+  /** Weeks that a piece or a skill without a date is worked on. */
+  readonly ownWeeks?: number;
 }
 
 /**
@@ -64,6 +66,7 @@ export const ASSUMED_EFFORT = {
   skillMinutes: 40,
   skillStageMinutes: 10,
   readyWeeks: 3,
+  ownWeeks: 8,
 } as const satisfies Partial<EffortSettings>;
 export const effortFigure = (effort: EffortSettings, name: keyof typeof ASSUMED_EFFORT): number =>
   effort[name] ?? ASSUMED_EFFORT[name];

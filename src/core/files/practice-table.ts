@@ -35,7 +35,7 @@ export interface PracticeNames {
 export interface PartName {
   /** "S", "Ropewalk Gigue", "S Ropewalk Gigue": a row may say any of them. */
   readonly names: readonly string[];
-  readonly part: Pick<PracticeEntry, 'goalId' | 'componentId' | 'pieceId'>;
+  readonly part: Pick<PracticeEntry, 'goalId' | 'componentId' | 'pieceId' | 'skillId'>;
 }
 type Entry = Omit<PracticeEntry, 'id'>;
 

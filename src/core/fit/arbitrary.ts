@@ -12,7 +12,8 @@ import {
 import { emptyBook, familyOf, SKILL_MAP } from '../skills';
 import type { Student } from '../students';
 import { seeded } from '../seeded';
-import { addDays, calendarDay } from '../time';
+import { addDays, calendarDay, type CalendarDay, type Closure } from '../time';
+import type { PlanInput } from '../plan';
 import type { FitColumn, FitSettings, FitStudent } from './ready';
 
 const TODAY = calendarDay('2027-01-20');
@@ -23,6 +24,33 @@ export interface GeneratedStudio {
   readonly students: readonly FitStudent[];
   readonly columns: readonly FitColumn[];
 }
+
+const closedWeek = (from: CalendarDay): Closure => ({
+  id: from,
+  name: 'closed',
+  from,
+  to: addDays(from, 6),
+  stops: 'practice',
+});
+
+/** A student with no open goal. */
+export const openPlan = (
+  student: Student,
+  today: CalendarDay,
+  effort: EffortSettings = DEFAULT_EFFORT,
+  closures: readonly Closure[] = [],
+): PlanInput => ({
+  student,
+  goals: [],
+  pieces: new Map(),
+  closures,
+  effort,
+  evidence: { practice: [], cards: [] },
+  noted: [],
+  family: null,
+  metronomeFrom: 'learn',
+  today,
+});
 
 /**
  * A studio of any size: graded sets of ten levels by instrument, three lists a level, five rules a level; students
@@ -177,7 +205,14 @@ export function generatedStudio(
       used: [],
       hasPlayed: false,
       entered: new Map(),
-      periods: Array.from({ length: 52 }, () => (random() < 0.1 ? 0 : minutes * 6)),
+      plan: openPlan(
+        student,
+        TODAY,
+        effort,
+        Array.from({ length: 52 }, (_unused, week) => week).flatMap((week) =>
+          random() < 0.1 ? [closedWeek(addDays(TODAY, 7 * week))] : [],
+        ),
+      ),
       held,
       effort,
     };

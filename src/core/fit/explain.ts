@@ -7,13 +7,19 @@ import type { FitColumn } from './ready';
 
 const weeks = (count: number) => `${count} ${count === 1 ? 'week' : 'weeks'}`;
 
+const byItself = ({ alone }: { readonly alone?: true }) => (alone ? ' by itself' : '');
+/** What the open goals leave is nothing: said before anything of the level. */
+const OVERFULL = 'The open goals already ask for more than there is. For this level by itself: ';
+const afterGoals = (state: { readonly alone?: true }, words: string) =>
+  state.alone ? OVERFULL + words.charAt(0).toLowerCase() + words.slice(1) : words;
+
 /** A state in a few words, as a cell's name and a line of a table say it. */
 export function stateWords(state: FitState): string {
   switch (state.kind) {
     case 'ready now':
-      return 'ready now';
+      return `ready now${byItself(state)}`;
     case 'reachable':
-      return `reachable, ${weeks(state.weeks)} needed`;
+      return `reachable${byItself(state)}, ${weeks(state.weeks)} needed`;
     case 'beyond':
       return state.weeks === null ? 'beyond, a year or more' : `beyond, ${weeks(state.weeks)} needed`;
     case 'held':
@@ -36,15 +42,24 @@ export function explainState(detail: FitDetail, { set, level, session }: FitColu
       .flatMap((rule) => (rule ? [ruleTitle(rule, level)] : []));
   switch (state.kind) {
     case 'ready now':
-      return `Ready now: ${weeks(state.weeks)} of work, ${weeksToSession} to the session, nothing missing.`;
+      return afterGoals(
+        state,
+        `Ready now: ${weeks(state.weeks)} of work, ${weeksToSession} to ${theDate(session)}, nothing missing.`,
+      );
     case 'reachable': {
       const spare = weeksToSession - state.weeks;
-      return `Reachable: ${weeks(state.weeks)} needed, ${weeksToSession} to the session. ${spare === 0 ? 'No week' : weeks(spare)} to spare.`;
+      return afterGoals(
+        state,
+        `Reachable: ${weeks(state.weeks)} needed, ${weeksToSession} to ${theDate(session)}. ${spare === 0 ? 'No week' : weeks(spare)} to spare.`,
+      );
     }
     case 'beyond':
-      return state.weeks === null
-        ? `Too early: a year or more needed, ${weeks(weeksToSession)} to the session.`
-        : `Too early: ${weeks(state.weeks)} needed, ${weeksToSession} to the session. ${weeks(state.weeks - weeksToSession)} short.`;
+      return afterGoals(
+        state,
+        state.weeks === null
+          ? `Too early: a year or more needed, ${weeks(weeksToSession)} to ${theDate(session)}.`
+          : `Too early: ${weeks(state.weeks)} needed, ${weeksToSession} to ${theDate(session)}. ${weeks(state.weeks - weeksToSession)} short.`,
+      );
     case 'held':
       return `Held: ${state.award}, ${formatDay(state.day, 'written')}.`;
     case 'already passed':
@@ -55,6 +70,9 @@ export function explainState(detail: FitDetail, { set, level, session }: FitColu
       return unknownWords(state.unknown, set.name, titles);
   }
 }
+
+const theDate = ({ day, recordingDue }: Session) =>
+  recordingDue !== null && recordingDue < day ? 'the recording' : 'the session';
 
 function unknownWords(unknown: Unknown, set: string, titles: (ids: readonly string[]) => string[]): string {
   switch (unknown.kind) {

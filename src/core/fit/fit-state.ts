@@ -1,13 +1,21 @@
 import type { Verdict } from '../requirements';
 import type { CalendarDay } from '../time';
 
-/** How a student stands to a level at a session. Weeks are whole periods, lesson to lesson. */
+/** The open goals do not fit by themselves: it is said of the level alone. */
+interface MaybeAlone {
+  readonly alone?: true;
+}
+
+/**
+ * How a student stands to a level at a session, beside the open goals as they stand. Weeks are whole periods, lesson to
+ * lesson.
+ */
 export type FitState =
   /** Nothing to learn first, and at most three weeks of work. */
-  | { readonly kind: 'ready now'; readonly weeks: number }
-  | { readonly kind: 'reachable'; readonly weeks: number }
+  | ({ readonly kind: 'ready now'; readonly weeks: number } & MaybeAlone)
+  | ({ readonly kind: 'reachable'; readonly weeks: number } & MaybeAlone)
   /** Not by this session; null weeks: a year or more. */
-  | { readonly kind: 'beyond'; readonly weeks: number | null }
+  | ({ readonly kind: 'beyond'; readonly weeks: number | null } & MaybeAlone)
   | { readonly kind: 'held'; readonly award: string; readonly day: CalendarDay }
   /** A later level of the same syllabus is held. */
   | { readonly kind: 'already passed'; readonly levelName: string }

@@ -1,10 +1,8 @@
-import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { level as levelOut } from '../effort';
 import { cheapestProgramme, eachProgramme, type CheapestProgramme } from '../programme';
 import type { ComponentSource } from '../requirements';
 import { addDays, calendarDay } from '../time';
-import { generatedStudio } from './arbitrary';
+import { generatedStudio, openPlan } from './arbitrary';
 import { entryKey, fitDetail, fitWith } from './fit';
 import { fitCells } from './kept-fit';
 import {
@@ -15,24 +13,31 @@ import {
   type FitSettings,
   type FitStudent,
 } from './ready';
-import { weeksNeeded } from './weeks-needed';
 
 const studio = generatedStudio(7, { students: 24, levels: 20, pieces: 240 });
 const fit = openFit(studio.settings);
 /** A flute pupil of the first set, fourteen, with level 3 and nothing else recorded. */
 const base = studio.students[0]!;
+const flautist = {
+  ...base.student,
+  instrument: 'flute',
+  birthDate: calendarDay('2012-09-30'),
+  levelsHeld: [
+    { family: 'set-0', levelName: 'Level 3', rank: 3, day: calendarDay('2026-03-25'), award: 'strong' },
+  ],
+};
+/** With so many minutes on six days of the week. */
+const practising = (minutes: number) => ({
+  plan: openPlan(
+    { ...flautist, minutesByWeekday: [minutes, minutes, minutes, minutes, minutes, minutes, 0] },
+    studio.settings.today,
+  ),
+});
 const pupil: FitStudent = {
   ...base,
-  student: {
-    ...base.student,
-    instrument: 'flute',
-    birthDate: calendarDay('2012-09-30'),
-    levelsHeld: [
-      { family: 'set-0', levelName: 'Level 3', rank: 3, day: calendarDay('2026-03-25'), award: 'strong' },
-    ],
-  },
+  student: flautist,
+  ...practising(25),
   book: { ...base.book, evidence: [] },
-  periods: Array.from({ length: 52 }, () => 150),
   held: 3,
 };
 const column = (rank: number, change: Partial<FitColumn> = {}): FitColumn => ({
@@ -41,7 +46,7 @@ const column = (rank: number, change: Partial<FitColumn> = {}): FitColumn => ({
 });
 const detail = (given: Partial<FitStudent>, at: FitColumn) =>
   fitDetail(fit, prepareStudent(fit, { ...pupil, ...given }), readyColumn(fit, at));
-const all = { periods: Array.from({ length: 52 }, () => 2_000) };
+const all = practising(330);
 const heard = (how: 'alone' | 'not yet', ids: readonly string[]) => ({
   book: { ...pupil.book, evidence: ids.map((skillId) => ({ skillId, day: calendarDay('2026-12-01'), how })) },
 });
@@ -68,12 +73,12 @@ describe('a cell', () => {
     const weeks = found.weeksNeeded ?? 0;
     const soon = {
       ...column(4).session,
-      day: addDays(studio.settings.today, 7 * weeks - 1),
+      day: addDays(studio.settings.today, 7 * (weeks - 1)),
       entryCloses: null,
     };
     const open = column(4).level.rules.filter((rule) => rule.kind !== 'entry closes');
     expect(detail({}, { ...withRules(4, open), session: soon }).state.kind).toBe('beyond');
-    expect(detail({ periods: [20, 20, 20] }, column(4)).state).toEqual({ kind: 'beyond', weeks: null });
+    expect(detail(practising(1), column(4)).state).toEqual({ kind: 'beyond', weeks: null });
   });
   test('ready now asks for nothing missing and at most three weeks', () => {
     const missing = detail(all, column(4)).missing.map((each) => each.skillId);
@@ -258,39 +263,3 @@ test('every cell says what trying every programme says', () => {
       .sort(),
   );
 }, 120_000);
-
-test('weeks needed are the fewest periods whose smoothest load fits', () => {
-  const anyPeriods = fc.array(fc.oneof(fc.constant(0), fc.integer({ min: 30, max: 200 })), {
-    minLength: 1,
-    maxLength: 12,
-  });
-  fc.assert(
-    fc.property(
-      anyPeriods,
-      fc.integer({ min: 1, max: 900 }),
-      fc.integer({ min: 0, max: 30 }),
-      (periods, minutes, perWeek) => {
-        const fits = (count: number) => {
-          const coming = periods.slice(0, count).map((each) => ({ minutes: each }));
-          const weekly = coming.flatMap((each, at) =>
-            each.minutes > 0 ? [{ minutes: perWeek, earliest: at, latest: at }] : [],
-          );
-          const answer = levelOut(coming, [
-            {
-              id: 'pieces',
-              visitMinutes: 0,
-              from: 0,
-              until: count - 1,
-              work: [{ minutes, earliest: 0, latest: count - 1 }],
-            },
-            { id: 'weekly', visitMinutes: 0, from: 0, until: count - 1, work: weekly },
-          ]);
-          return answer.kind === 'split' && answer.feasible;
-        };
-        const slow = periods.findIndex((_, at) => fits(at + 1));
-        expect(weeksNeeded(periods, minutes, perWeek)).toBe(slow < 0 ? null : slow + 1);
-      },
-    ),
-    { numRuns: 300 },
-  );
-});

@@ -1,5 +1,12 @@
 import { effortFigure, minutesForBars } from '../effort';
-import { cheapestProgramme, type CheapestProgramme, type PieceCost } from '../programme';
+import { skillMinutes, skillsForDemand, skillsToLearn, type GoalToPlan, type SkillToLearn } from '../plan';
+import {
+  cheapestProgramme,
+  NEW_ENTRY,
+  NEW_GOAL_PLAN,
+  type CheapestProgramme,
+  type PieceCost,
+} from '../programme';
 import { barsToLearn, excerptToLearn, type Piece } from '../repertoire';
 import {
   asksTheStudent,
@@ -7,17 +14,18 @@ import {
   levelsUp,
   opensTo,
   searchFacts,
+  type Choice,
   type CompiledLevel,
   type Entry,
+  type Programme,
   type SearchFacts,
   type SearchPiece,
 } from '../requirements';
-import { meaningOf, missingSkills } from '../skills';
+import { meaningOf } from '../skills';
 import { heldRank } from '../students';
 import type { CalendarDay } from '../time';
 import type { FitDetail, FitState, NotEligible, Unknown } from './fit-state';
-import { skillMinutes, type Fit, type ReadyColumn, type ReadyStudent } from './ready';
-import { weeksNeeded } from './weeks-needed';
+import type { Fit, ReadyColumn, ReadyStudent } from './ready';
 
 /** Everything behind one cell, by the cheapest programme there is. */
 export const fitDetail = (fit: Fit, student: ReadyStudent, column: ReadyColumn): FitDetail =>
@@ -90,15 +98,12 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
     ...found.places.map(({ piece }) => piece),
     ...excerpts.map(({ piece }) => piece),
   ]);
-  const asked = missingSkills(ready.map, ready.heldSkills, [
-    ...level.skills,
-    ...excerpts.flatMap(({ piece }) => demandsOf(fit, ready, piece)),
-    ...found.skills.map((at) => fit.skillIds[at] ?? ''),
-  ]);
-  const missing = asked.map((skill) => ({
-    skillId: skill.id,
-    minutes: skillMinutes(skill, fit.settings.effort),
-  }));
+  const missing = skillsToLearn(
+    ready.had,
+    level,
+    excerpts.map(({ piece }) => piece),
+    found.skills.map((at) => fit.skillIds[at] ?? ''),
+  ).map((skill) => ({ id: skill.id, name: skill.name, minutes: skillMinutes(skill, fit.settings.effort) }));
   const programme = [
     ...found.places.map((place) => ({
       componentId: players.compiled.slots[place.slot]?.componentId ?? '',
@@ -111,7 +116,22 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
     programme.reduce((sum, each) => sum + each.minutes, 0) +
     missing.reduce((sum, each) => sum + each.minutes, 0);
   const minutesPerWeek = column.prepared * fit.settings.effort.preparedMinutesPerWeek;
-  const weeks = weeksNeeded(ready.periods, minutes, minutesPerWeek);
+  const isAlone = !ready.beside.fits;
+  const { session, criteriaWeeks, prepared } = column;
+  const more = (isAlone ? ready.alone : ready.beside).with({
+    session,
+    criteriaWeeks,
+    pieces: programme.map(({ pieceId, minutes: own }, at) => ({
+      id: at < found.places.length ? pieceId : null,
+      minutes: own,
+    })),
+    skills: missing,
+    prepared,
+    goal: () => ({ goal: goalWith(fit, ready, column, programme, missing), pieces: fit.settings.pieces }),
+  });
+  const weeks = more.fits
+    ? (more.weeksNeeded(1, column.weeksToSession) ?? column.weeksToSession)
+    : more.weeksNeeded(column.weeksToSession + 1, Infinity);
   const open = verdicts.filter(({ status }) => status === 'undecided').map(({ ruleId }) => ruleId);
   const state: FitState =
     open.length > 0
@@ -126,16 +146,60 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
                   ? { kind: 'family', instrument: ready.student.instrument }
                   : { kind: 'demands', names: strange },
               )
-            : weeks === null
-              ? { kind: 'beyond', weeks: null }
-              : missing.length === 0 &&
-                  weeks <= effortFigure(fit.settings.effort, 'readyWeeks') &&
-                  weeks <= bare.weeksToSession
-                ? { kind: 'ready now', weeks }
-                : weeks <= bare.weeksToSession
-                  ? { kind: 'reachable', weeks }
-                  : { kind: 'beyond', weeks };
-  return { ...withRules, state, programme, missing, minutes, minutesPerWeek, weeksNeeded: weeks };
+            : {
+                ...(weeks === null || !more.fits
+                  ? { kind: 'beyond', weeks }
+                  : {
+                      kind:
+                        missing.length === 0 && weeks <= effortFigure(fit.settings.effort, 'readyWeeks')
+                          ? 'ready now'
+                          : 'reachable',
+                      weeks,
+                    }),
+                ...(isAlone && { alone: true }),
+              };
+  return {
+    ...withRules,
+    state,
+    programme,
+    missing: missing.map(({ id, minutes: own }) => ({ skillId: id, minutes: own })),
+    minutes,
+    minutesPerWeek,
+    weeksNeeded: weeks,
+  };
+}
+
+/** The goal it would be with that programme, begun today. */
+const goalWith = (
+  { settings: { today } }: Fit,
+  { student, held }: ReadyStudent,
+  { set, level, session, common, criteriaWeeks }: ReadyColumn,
+  programme: FitDetail['programme'],
+  skills: readonly SkillToLearn[],
+): GoalToPlan => ({
+  goal: {
+    id: entryKey(set.id, level.id, session.id),
+    studentId: student.id,
+    setId: set.id,
+    levelId: level.id,
+    sessionId: session.id,
+    aimAwardId: '',
+    programme: withEach(programme),
+    ...NEW_ENTRY,
+    plan: { ...NEW_GOAL_PLAN, startedOn: today },
+  },
+  level,
+  session,
+  criteriaWeeks,
+  stretch: levelsUp(held, common),
+  skills,
+});
+
+function withEach(programme: FitDetail['programme']): Programme {
+  const chosen: Record<string, Choice[]> = {};
+  for (const { componentId, pieceId } of programme)
+    (chosen[componentId] ??= []).push({ kind: 'piece', pieceId });
+  return chosen;
 }
 
 const notEligible = (why: NotEligible): FitState => ({ kind: 'not eligible', why });
@@ -196,12 +260,6 @@ function entryFor(
   };
 }
 
-const demandsOf = ({ settings }: Fit, { family }: ReadyStudent, piece: Piece): string[] =>
-  piece.demands.flatMap((demand) => {
-    const meaning = meaningOf(settings.map, family, demand);
-    return meaning.kind === 'skill' ? [meaning.id] : [];
-  });
-
 /** Demands that nobody knows: what they ask for is not counted, so nothing rests on the piece. */
 const unknownDemands = ({ settings }: Fit, { family }: ReadyStudent, pieces: readonly Piece[]): string[] => [
   ...new Set(
@@ -216,22 +274,16 @@ function skillsFor(fit: Fit, ready: ReadyStudent, piece: Piece): readonly number
   const known = ready.forPiece.get(piece.id);
   if (known) return known;
   const all = new Set<number>();
-  for (const demand of piece.demands) for (const skill of skillsForDemand(fit, ready, demand)) all.add(skill);
+  for (const demand of piece.demands) for (const skill of indexesFor(fit, ready, demand)) all.add(skill);
   const skills = [...all];
   ready.forPiece.set(piece.id, skills);
   return skills;
 }
 
-function skillsForDemand(fit: Fit, ready: ReadyStudent, demand: string): readonly number[] {
+function indexesFor(fit: Fit, ready: ReadyStudent, demand: string): readonly number[] {
   const known = ready.forDemand.get(demand);
   if (known) return known;
-  const meaning = meaningOf(fit.settings.map, ready.family, demand);
-  const skills =
-    meaning.kind === 'skill'
-      ? missingSkills(ready.map, ready.heldSkills, [meaning.id]).flatMap(
-          (skill) => fit.skillAt.get(skill.id) ?? [],
-        )
-      : [];
+  const skills = skillsForDemand(ready.had, demand).flatMap((id) => fit.skillAt.get(id) ?? []);
   ready.forDemand.set(demand, skills);
   return skills;
 }

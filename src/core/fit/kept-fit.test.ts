@@ -14,13 +14,19 @@ interface Question {
 const statesOf = (cells: Iterable<{ row: number; column: number; state: unknown }>) =>
   new Map([...cells].map(({ row, column, state }) => [`${row} ${column}`, state]));
 
+/** So many minutes more on each day. */
+const withMinutes = (plan: FitStudent['plan'], more: number): FitStudent['plan'] => ({
+  ...plan,
+  student: { ...plan.student, minutesByWeekday: plan.student.minutesByWeekday.map((each) => each + more) },
+});
+
 /** Edits as a teacher makes them; each leaves what it does not touch the same object. */
 const edits: Record<string, (question: Question, at: number) => Question> = {
   student: (question, at) => ({
     ...question,
     students: question.students.map((given, row) =>
       row === at % question.students.length
-        ? { ...given, held: (given.held + 1) % 9, periods: given.periods.map((minutes) => minutes + 10) }
+        ? { ...given, held: (given.held + 1) % 9, plan: withMinutes(given.plan, 2) }
         : given,
     ),
   }),

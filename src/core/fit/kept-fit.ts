@@ -166,8 +166,8 @@ const generalOf = ({ today, effort, commonLevels, families, map }: FitSettings) 
 });
 
 function isSameStudent(a: FitStudent, b: FitStudent): boolean {
-  const plain = ({ entered, ...rest }: FitStudent) => ({ ...rest, entered: [...entered] });
-  return a === b || equal(plain(a), plain(b));
+  const plain = ({ entered, ...rest }: FitStudent) => ({ ...rest, plan: null, entered: [...entered] });
+  return a === b || (a.plan === b.plan && equal(plain(a), plain(b)));
 }
 
 function hasAny(named: ReadonlySet<string>, altered: ReadonlySet<string>): boolean {

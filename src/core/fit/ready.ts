@@ -1,4 +1,13 @@
-import { effortFigure, type EffortSettings } from '../effort';
+import type { EffortSettings } from '../effort';
+import {
+  besideOf,
+  criteriaWeeksOf,
+  isKnown,
+  skillMinutes,
+  type Beside,
+  type PlanInput,
+  type SkillsHad,
+} from '../plan';
 import { NO_OWN_CHOICE, ownChoices, type OwnChoices } from '../programme';
 import type { Piece } from '../repertoire';
 import {
@@ -16,11 +25,9 @@ import {
 } from '../requirements';
 import {
   familyOf,
-  minutesForSkill,
   studentSkills,
   type InstrumentFamily,
   type NamedFamilies,
-  type Skill,
   type SkillBook,
   type SkillMap,
 } from '../skills';
@@ -36,8 +43,8 @@ export interface FitStudent {
   readonly hasPlayed: boolean;
   /** The day of entry by `entryKey`, for goals entered already. */
   readonly entered: ReadonlyMap<string, CalendarDay>;
-  /** Minutes of the coming periods, lesson to lesson, for a year. */
-  readonly periods: readonly number[];
+  /** The student's open goals as they stand, with what of them is done. The same object as long as nothing of it changes. */
+  readonly plan: PlanInput;
   /** The highest common level held on the instrument. */
   readonly held: number;
   /** Figures of the work on pieces, as they hold for the student. */
@@ -70,6 +77,9 @@ export interface ReadyColumn extends FitColumn {
   readonly common: number;
   /** Components that are no pieces: so many minutes a week each. */
   readonly prepared: number;
+  /** Weeks in which the whole is only performed. */
+  readonly criteriaWeeks: number;
+  /** Whole weeks to the session, or to the last day for a recording. */
   readonly weeksToSession: number;
   readonly weeksToEntry: number | null;
 }
@@ -86,6 +96,11 @@ export interface ReadyStudent extends FitStudent {
   /** Something says how far the student is; else nothing can be counted from. */
   readonly isKnown: boolean;
   readonly heldSkills: ReadonlySet<string>;
+  /** The same, for what is learned first. */
+  readonly had: SkillsHad;
+  /** What the open goals leave, and what there is without them. */
+  readonly beside: Beside;
+  readonly alone: Beside;
   /** Indexes of the skills to learn for a demand, by the demand's words. */
   readonly forDemand: Map<string, readonly number[]>;
   readonly forPiece: Map<string, readonly number[]>;
@@ -98,10 +113,6 @@ export interface Fit {
   readonly skillAt: ReadonlyMap<string, number>;
   readonly skillMinutes: readonly number[];
 }
-
-/** Minutes a new skill takes in this studio. */
-export const skillMinutes = (skill: Skill, effort: EffortSettings): number =>
-  minutesForSkill(skill, effortFigure(effort, 'skillMinutes'), effortFigure(effort, 'skillStageMinutes'));
 
 export function openFit(settings: FitSettings): Fit {
   const skills = [...settings.map.values()];
@@ -138,7 +149,8 @@ export function readyColumn(fit: Fit, column: FitColumn): ReadyColumn {
       made.set(key, players);
       return players;
     },
-    weeksToSession: wholeWeeks(fit.settings.today, session.day),
+    criteriaWeeks: criteriaWeeksOf(fit.settings.effort, set, session),
+    weeksToSession: wholeWeeks(fit.settings.today, dateOf(session, fit.settings.today)),
     weeksToEntry: session.entryCloses === null ? null : wholeWeeks(fit.settings.today, session.entryCloses),
     get gone() {
       return (gone ??= namedIn(set, level).filter((id) => !pieces.has(id)));
@@ -156,21 +168,25 @@ export const namedIn = (set: RequirementSet, level: Level): string[] =>
 
 export function prepareStudent({ settings }: Fit, given: FitStudent): ReadyStudent {
   const { map, held } = studentSkills(settings.map, given.book, given.held);
+  const family = familyOf(given.student.instrument, settings.families);
+  const { student, book, used, hasPlayed, plan } = given;
+  const beside = besideOf(plan);
   return {
     ...given,
     map,
-    family: familyOf(given.student.instrument, settings.families),
+    family,
     heldSkills: held,
-    isKnown: isKnown(given),
+    had: { map, held, words: settings.map, family },
+    isKnown: isKnown(student, book, used, hasPlayed),
+    beside,
+    alone: plan.goals.length === 0 ? beside : besideOf({ ...plan, goals: [] }),
     forDemand: new Map(),
     forPiece: new Map(),
   };
 }
 
-/** A level, a skill heard, a piece played before, or the word that the student is a beginner. */
-const isKnown = ({ student, book, used, hasPlayed }: FitStudent): boolean =>
-  student.isBeginner === true ||
-  hasPlayed ||
-  student.levelsHeld.length + book.evidence.length + book.exceptions.length + used.length > 0;
+/** What comes first: the last day for a recording that can still be sent, or the session. */
+const dateOf = ({ day, recordingDue }: Session, today: CalendarDay): CalendarDay =>
+  recordingDue !== null && recordingDue > today && recordingDue < day ? recordingDue : day;
 
 const wholeWeeks = (from: CalendarDay, to: CalendarDay) => Math.max(0, Math.floor(daysBetween(from, to) / 7));

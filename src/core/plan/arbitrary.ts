@@ -1,6 +1,12 @@
 import fc from 'fast-check';
-import { STAGES } from '../effort';
-import { addDays, calendarDay, type Closure, type Weekday } from '../time';
+import { DEFAULT_EFFORT, STAGES } from '../effort';
+import { NEW_ENTRY, NEW_GOAL_PLAN, type Goal } from '../programme';
+import { BARE_PIECE, type Piece } from '../repertoire';
+import { BARE_LEVEL, BARE_SESSION, type Component, type Level } from '../requirements';
+import type { Student } from '../students';
+import { addDays, calendarDay, type CalendarDay, type Closure, type Weekday } from '../time';
+import type { GoalToPlan } from './item-work';
+import type { PlanInput } from './plan';
 import type { PlannedGoal } from './student-plan';
 
 /** A student's goals and what there is to practise in, before it is cut into weeks. */
@@ -12,8 +18,9 @@ export interface PlanCase {
   readonly goals: readonly PlannedGoal[];
 }
 
-export const TODAY = calendarDay('2027-01-20');
-const inDays = (days: number) => addDays(TODAY, days);
+/** A Wednesday, the day of the lesson. */
+export const today = calendarDay('2027-01-20');
+const inDays = (days: number) => addDays(today, days);
 
 interface Size {
   readonly goals: number;
@@ -23,7 +30,7 @@ interface Size {
   readonly dated: number;
 }
 
-const goalOf = ({ items, days, dated }: Size, id: string): fc.Arbitrary<PlannedGoal> =>
+const plannedGoal = ({ items, days, dated }: Size, id: string): fc.Arbitrary<PlannedGoal> =>
   fc
     .record({
       session: fc.integer({ min: 1, max: days }),
@@ -88,5 +95,95 @@ export const planCases = (size: Size): fc.Arbitrary<PlanCase> =>
     visitMinutes: fc.constantFrom(0, 0, 3, 5),
     goals: fc
       .integer({ min: 1, max: size.goals })
-      .chain((count) => fc.tuple(...Array.from({ length: count }, (_, at) => goalOf(size, String(at))))),
+      .chain((count) => fc.tuple(...Array.from({ length: count }, (_, at) => plannedGoal(size, String(at))))),
   });
+
+export const day = calendarDay;
+const piece = (id: string, bars: number): Piece => ({ ...BARE_PIECE, id, title: id, bars });
+export const list = (id: string, max = 1): Component => ({
+  id,
+  letter: id.toUpperCase(),
+  name: id,
+  source: { kind: 'list', pieceIds: [], min: 1, max },
+});
+export const scales: Component = {
+  id: 's',
+  letter: 'S',
+  name: 'Scales',
+  source: { kind: 'prepared', items: [] },
+};
+export const student: Student = {
+  id: 'w',
+  name: 'Wren',
+  instrument: 'flute',
+  birthDate: null,
+  slot: { kind: 'weekly', weekday: 2, start: '15:40', minutes: 30 },
+  sharesWith: null,
+  minutesByWeekday: [30, 30, 20, 30, 20, 40, 0],
+  levelsHeld: [],
+  reachSemitones: null,
+  schoolYear: null,
+  archivedOn: null,
+};
+
+interface Sketch {
+  readonly components: readonly Component[];
+  readonly pieces: Readonly<Record<string, readonly string[]>>;
+  readonly on: CalendarDay;
+  readonly due?: CalendarDay | null;
+  readonly plan?: Partial<Goal['plan']>;
+  readonly criteriaWeeks?: number;
+}
+export function goalOf(
+  id: string,
+  { components, pieces, on, due = null, plan = {}, criteriaWeeks = 2 }: Sketch,
+): GoalToPlan {
+  const level: Level = {
+    id: `l-${id}`,
+    name: id,
+    rank: 3,
+    schemeId: 's',
+    rules: [],
+    ...BARE_LEVEL,
+    components,
+  };
+  return {
+    level,
+    stretch: 0,
+    criteriaWeeks,
+    session: { ...BARE_SESSION, id: 'v', name: 'visit', day: on, recordingDue: due },
+    goal: {
+      ...NEW_ENTRY,
+      id,
+      studentId: 'w',
+      setId: 'x',
+      levelId: level.id,
+      sessionId: 'v',
+      aimAwardId: 'pass',
+      programme: Object.fromEntries(
+        Object.entries(pieces).map(([component, ids]) => [
+          component,
+          ids.map((pieceId) => ({ kind: 'piece' as const, pieceId })),
+        ]),
+      ),
+      plan: { ...NEW_GOAL_PLAN, startedOn: today, ...plan },
+    },
+  };
+}
+export const inputOf = (
+  goals: readonly GoalToPlan[],
+  bars: Readonly<Record<string, number>>,
+  rest: Partial<PlanInput> = {},
+): PlanInput => ({
+  student,
+  goals,
+  pieces: new Map(Object.entries(bars).map(([id, count]) => [id, piece(id, count)])),
+  closures: [],
+  effort: DEFAULT_EFFORT,
+  evidence: { practice: [], cards: [] },
+  noted: [],
+  family: null,
+  metronomeFrom: 'learn',
+  today,
+  ...rest,
+});

@@ -54,7 +54,9 @@ export function draftOf(
     dates,
     past,
     items: itemsOf(goal, weeks, pieces, effort).map((work) => ({
-      id: [own.id, work.componentId, ...(work.pieceId === null ? [] : [work.pieceId])].join('/'),
+      id: [own.id, work.componentId ?? work.skillId, ...(work.pieceId === null ? [] : [work.pieceId])].join(
+        '/',
+      ),
       work,
       done: workDone(work, evidence, past, ready),
       sameAs: null,
@@ -62,19 +64,23 @@ export function draftOf(
   };
 }
 
+/** What is worked on once, whichever goals ask for it. */
+export const sharedAs = ({ piece, isWhole, skillId }: ItemWork): string | null =>
+  skillId !== null ? `skill ${skillId}` : piece !== null && isWhole ? `piece ${piece.id}` : null;
+
 /**
- * A piece that serves two goals is one item, in the goal whose eve comes first: with the stages of the one that asks more,
+ * A piece or a skill that serves two goals is one item, in the goal whose eve comes first: with the stages of the one that asks more,
  * and every gate that is passed or set in either.
  */
 export function withShared(drafts: readonly Draft[]): Draft[] {
   const byPiece = new Map<string, DraftItem[]>();
   const byEve = [...drafts].sort((a, b) => (eveOf(a.dates) < eveOf(b.dates) ? -1 : 1));
   for (const item of byEve.flatMap(({ items }) => items)) {
-    const { piece, isWhole } = item.work;
-    if (piece !== null && isWhole) byPiece.set(piece.id, [...(byPiece.get(piece.id) ?? []), item]);
+    const key = sharedAs(item.work);
+    if (key !== null) byPiece.set(key, [...(byPiece.get(key) ?? []), item]);
   }
   const shared = (item: DraftItem): DraftItem => {
-    const same = item.work.isWhole ? (byPiece.get(item.work.piece?.id ?? '') ?? [item]) : [item];
+    const same = byPiece.get(sharedAs(item.work) ?? '') ?? [item];
     const [first] = same;
     if (!first || same.length < 2) return item;
     const most = same.reduce((a, b) => (asksMore(b.work, a.work) ? b : a));

@@ -8,6 +8,7 @@ export interface HandedLine {
   readonly goalId: string | null;
   readonly componentId: string | null;
   readonly pieceId: string | null;
+  readonly skillId?: string;
   readonly day: CalendarDay;
   readonly minutes: number;
   readonly title: string;
@@ -37,7 +38,7 @@ export type LineReport = Pick<PracticeEntry, 'minutes' | 'tempo' | 'clean' | 'sl
 /** A line as an entry of practice. */
 export function entryOfLine(
   { studentId, id: cardId }: Pick<HandedCard, 'studentId' | 'id'>,
-  { line, goalId, componentId, pieceId, day, bars }: HandedLine,
+  { line, goalId, componentId, pieceId, skillId, day, bars }: HandedLine,
   report: LineReport,
 ): Omit<PracticeEntry, 'id'> {
   return {
@@ -45,6 +46,7 @@ export function entryOfLine(
     goalId,
     componentId,
     pieceId,
+    ...(skillId !== undefined && { skillId }),
     day,
     ...(bars && { bars }),
     ...report,

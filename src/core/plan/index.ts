@@ -26,7 +26,15 @@ export {
   type Exchange,
   type Mending,
 } from './mend';
-export { itemsOf as wholeWork, type GoalToPlan } from './item-work';
+export {
+  criteriaWeeksOf,
+  itemsOf as wholeWork,
+  type GoalToPlan,
+  type OwnWork,
+  type SkillToLearn,
+} from './item-work';
+export { besideOf, type Beside } from './beside';
+export { isKnown, skillMinutes, skillsForDemand, skillsToLearn, type SkillsHad } from './skills-to-learn';
 export { learnedRate, rateObservations, type LearnedRate } from './learned-rate';
 export {
   entriesOfCard,

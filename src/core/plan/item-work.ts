@@ -2,13 +2,30 @@ import { effortFigure, pieceMinutes, stageMinutes, type EffortSettings, type Sta
 import type { BarRange, Tempo } from '../music';
 import type { Goal, RowResult } from '../programme';
 import { barsToLearn, excerptToLearn, type Piece } from '../repertoire';
-import { isPrepared, type Component, type Level, type ScaleRow, type Session } from '../requirements';
+import {
+  isPrepared,
+  type Component,
+  type Level,
+  type RequirementSet,
+  type ScaleRow,
+  type Session,
+} from '../requirements';
 import type { CalendarDay } from '../time';
 import { valueAt } from '../value-at';
+
+/** Weeks in which the whole is only performed, where the teacher set no others for the goal. */
+export const criteriaWeeksOf = (
+  effort: EffortSettings,
+  { kind }: Pick<RequirementSet, 'kind'>,
+  { recordingDue }: Pick<Session, 'recordingDue'>,
+): number =>
+  effortFigure(effort, recordingDue !== null || kind === 'recital' ? 'shortPerformWeeks' : 'performWeeks');
 
 /** A goal with what its plan needs of the requirement. */
 export interface GoalToPlan {
   readonly goal: Goal;
+  /** What its level and its pieces ask for and the student has not learned yet; left out where that is nothing. */
+  readonly skills?: readonly SkillToLearn[];
   /** Levels above what the student holds (`stretchOf`). */
   readonly stretch: number;
   readonly level: Level;
@@ -17,10 +34,33 @@ export interface GoalToPlan {
   readonly criteriaWeeks: number;
 }
 
-/** A piece, an excerpt or a prepared component of a goal, with the minutes of all its stages. */
+export interface SkillToLearn {
+  readonly id: string;
+  readonly name: string;
+  readonly minutes: number;
+}
+
+/** Work that no goal dates: a piece of the own repertoire that is begun, or a skill that is being learned. */
+export type OwnWork = { readonly startedOn: CalendarDay } & (
+  | {
+      readonly kind: 'piece';
+      readonly piece: Piece;
+      /** Levels above what the student holds. */
+      readonly stretch: number;
+      /** Worked on over a long time, to its tempo; any other comes to a first target. */
+      readonly isLong: boolean;
+    }
+  | { readonly kind: 'skill'; readonly skill: SkillToLearn }
+);
+
+/**
+ * A piece, an excerpt, a prepared component or a skill, with the minutes of all its stages. Own work is of no goal; a skill
+ * is of no component.
+ */
 export interface ItemWork {
-  readonly goalId: string;
-  readonly componentId: string;
+  readonly goalId: string | null;
+  readonly componentId: string | null;
+  readonly skillId: string | null;
   /** Of its component where that has several pieces; null otherwise, and then the gates name the component alone. */
   readonly pieceId: string | null;
   readonly letter: string;
@@ -32,7 +72,7 @@ export interface ItemWork {
   readonly bars: BarRange | null;
   readonly minutes: number;
   /** Whether the minutes stand on a count of bars or on an assumption. */
-  readonly basis: 'bars' | 'weekly' | 'set' | 'unknown';
+  readonly basis: 'bars' | 'weekly' | 'set' | 'unknown' | 'skill';
   /** Minutes asked alike in every ordinary week to the last, so that nothing of it is finished early; null for a piece. */
   readonly perWeek: number | null;
   /** A chosen piece, played whole: in two goals it is worked on once. */
@@ -67,12 +107,12 @@ const NO_ROWS = { rows: [], rowsHeard: [], rowResults: [] } as const;
  * @param weeks - of the whole preparation, from its start to the last week
  */
 export function itemsOf(
-  { goal, level, stretch }: GoalToPlan,
+  { goal, level, stretch, skills = [] }: GoalToPlan,
   weeks: number,
   pieces: ReadonlyMap<string, Piece>,
   effort: EffortSettings,
 ): ItemWork[] {
-  return level.components.flatMap((component) => {
+  const ofComponents = level.components.flatMap((component) => {
     const { source } = component;
     const prepared = isPrepared(source);
     const choices = valueAt(goal.programme, component.id) ?? [];
@@ -94,6 +134,8 @@ export function itemsOf(
       }),
     );
   });
+
+  return [...ofComponents, ...skills.map((skill) => skillItem(skill, goal.id, goal.plan.startedOn))];
 
   function itemOf({
     component,
@@ -136,6 +178,7 @@ export function itemsOf(
     return {
       goalId: goal.id,
       componentId: component.id,
+      skillId: null,
       pieceId: several ? (piece?.id ?? null) : null,
       letter: component.letter,
       title: piece?.title ?? component.name,
@@ -171,6 +214,66 @@ export function itemsOf(
     };
   }
 }
+
+/** Stages in which a piece comes to its first target, and to its tempo. */
+const FIRST_TARGET: readonly Stage[] = ['prepare', 'learn', 'secure'];
+const LONG: readonly Stage[] = [...FIRST_TARGET, 'up to tempo'];
+
+/** Own work as an item: of a piece the stages that bring it to its target. */
+export function ownItem(work: OwnWork, effort: EffortSettings): ItemWork {
+  if (work.kind === 'skill') return skillItem(work.skill, null, work.startedOn);
+  const { piece, stretch, isLong, startedOn } = work;
+  const bars = barsToLearn(piece);
+  const most = pieceMinutes(bars ?? effort.preparedMinutesPerWeek, stretch, effort);
+  const wanted = isLong ? LONG : FIRST_TARGET;
+  const stages = stageMinutes(most, ['memorise'], effort).filter(({ stage }) => wanted.includes(stage));
+  const tempo = piece.tempo;
+  return {
+    ...BARE,
+    startedOn,
+    piece,
+    title: piece.title,
+    bars: piece.bars ? { from: 1, to: piece.bars } : null,
+    minutes: stages.reduce((sum, { minutes }) => sum + minutes, 0),
+    basis: bars === null ? 'unknown' : 'bars',
+    isWhole: true,
+    stages: stages.map((stage) => ({ ...stage, by: null, passedOn: null })),
+    tempo,
+    secure: tempo && Math.round((tempo.perMinute * effortFigure(effort, 'securePercent')) / 100),
+  };
+}
+
+const BARE = {
+  goalId: null,
+  componentId: null,
+  skillId: null,
+  pieceId: null,
+  letter: '',
+  piece: null,
+  bars: null,
+  perWeek: null,
+  isWhole: false,
+  first: [],
+  ...NO_ROWS,
+  tests: [],
+  tempo: null,
+  secure: null,
+} as const;
+
+const skillItem = (
+  { id, name, minutes }: SkillToLearn,
+  goalId: string | null,
+  startedOn: CalendarDay,
+): ItemWork => ({
+  ...BARE,
+  goalId,
+  skillId: id,
+  title: name.charAt(0).toLocaleUpperCase('en') + name.slice(1),
+  startedOn,
+  minutes,
+  basis: 'skill',
+  stages: [{ stage: 'learn', minutes, by: null, passedOn: null }],
+});
 
 /** Stages that are not passed, with what of them is still to do: work done is taken off in their order. */
 export function leftOf({ stages }: ItemWork, done: number): StageWork[] {

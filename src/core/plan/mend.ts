@@ -2,7 +2,7 @@ import type { Stage } from '../effort';
 import { withProgramme, type Goal } from '../programme';
 import type { Session } from '../requirements';
 import { addDays, daysFrom, type CalendarDay, type Closure } from '../time';
-import type { GoalToPlan } from './item-work';
+import type { GoalToPlan, SkillToLearn } from './item-work';
 import type { PlanInput } from './plan';
 import { verdictOf } from './prepare';
 
@@ -39,6 +39,8 @@ export interface Exchange {
   readonly outId: string;
   readonly inId: string;
   readonly fewer: number;
+  /** What the goal asks the student to learn with that piece. */
+  readonly skills: readonly SkillToLearn[];
 }
 
 /** A change and what it leads to. */
@@ -238,7 +240,11 @@ export function changed(input: PlanInput, change: Change): PlanInput {
             ),
           ]),
         );
-        return { ...rest, goal: withProgramme(goal, programme, undefined, input.pieces, input.today) };
+        return {
+          ...rest,
+          goal: withProgramme(goal, programme, undefined, input.pieces, input.today),
+          skills: change.skills,
+        };
       });
     case 'defer':
       return withGoal(change.goalId, (goal) => ({ ...goal, session: change.session }));

@@ -4,7 +4,7 @@ import type { Piece } from '../repertoire';
 import type { InstrumentFamily } from '../skills';
 import type { Student } from '../students';
 import type { CalendarDay, Closure, Period } from '../time';
-import type { GoalToPlan, ItemWork } from './item-work';
+import type { GoalToPlan, ItemWork, OwnWork } from './item-work';
 import type { PracticeEntry } from './practice-entry';
 import type { PlannedWeek } from './student-plan';
 import type { Evidence, WorkDone } from './work-done';
@@ -13,6 +13,8 @@ export interface PlanInput {
   readonly student: Student;
   /** All open goals of the student. */
   readonly goals: readonly GoalToPlan[];
+  /** What is worked on beside them; left out where that is nothing. */
+  readonly own?: readonly OwnWork[];
   readonly pieces: ReadonlyMap<string, Piece>;
   readonly closures: readonly Closure[];
   readonly effort: EffortSettings;
@@ -145,7 +147,7 @@ export type GoalAnswer =
   { readonly ok: true; readonly plan: Plan } | { readonly ok: false; readonly why: PlanRefusal };
 
 export interface Preparation {
-  /** Of all goals that can be planned; null when there is none. Its items stand goal by goal. */
+  /** Of all goals that can be planned, and of own work; null when there is neither. Its items stand goal by goal, own work last. */
   readonly whole: Plan | null;
   /** Of each goal by its id. */
   readonly goals: ReadonlyMap<string, GoalAnswer>;

@@ -13,6 +13,7 @@ import type { Draft, DraftItem, Frame, WeekDays } from './drafts';
 import type { ItemWork } from './item-work';
 import { isReported } from './is-reported';
 import type { Gate, Habits, Plan, PlanInput, PlanItem, PlanWeek, Practised } from './plan';
+import type { OwnDraft, OwnPlan } from './own-work';
 import { eveOf, type PlannedItem, type StudentPlan } from './student-plan';
 import { isOf, type Evidence } from './work-done';
 import { weekDone } from './week-done';
@@ -22,41 +23,57 @@ export interface Answered {
   readonly asked: ReadonlyMap<string, PlannedItem>;
   readonly answer: StudentPlan;
   readonly ifDone: readonly number[] | null;
+  readonly own: OwnPlan;
+}
+
+/** What is planned: the goals, and own work beside them, over all weeks. */
+export interface Drafts {
+  readonly drafts: readonly Draft[];
+  readonly own: readonly OwnDraft[];
+  readonly weeks: readonly WeekDays[];
 }
 
 /** The answer as the plan of the student and as that of each goal, on grids that begin where their preparation began. */
 export function plansOf(
-  drafts: readonly Draft[],
-  weeks: readonly WeekDays[],
-  { asked, answer, ifDone }: Answered,
+  { drafts, own, weeks }: Drafts,
+  { asked, answer, ifDone, own: ownAnswer }: Answered,
   input: PlanInput,
   frame: Frame,
 ): { readonly whole: Plan; readonly slices: ReadonlyMap<string, Plan> } {
   const habits = habitsOf(input);
   const coming = weeks.map((week, at) =>
-    planWeek(week, answer.load[at] ?? 0, ifDone?.[at] ?? null, input, frame),
+    planWeek(
+      week,
+      (answer.load[at] ?? 0) + (ownAnswer.load[at] ?? 0),
+      ifDone && (ifDone[at] ?? 0) + (ownAnswer.load[at] ?? 0),
+      input,
+      frame,
+    ),
   );
   const answered = new Map(answer.items.map((item) => [item.id, item]));
+  const ownItems = own.map(({ item }) => item);
   // What is done by now is heard today where this week begins with the lesson, else in the next lesson.
   const first = weeks[0];
   const heardNow = first && dayOfWeek(first.from) === frame.weekday ? first.from : null;
   const planOf = (
     past: readonly Period[],
-    own: readonly PlanWeek[],
+    ahead: readonly PlanWeek[],
     items: readonly DraftItem[],
     { session, due }: { readonly session: CalendarDay | null; readonly due: CalendarDay | null },
   ): Plan => {
-    const grid = gridOf(past, own, frame.weekday);
-    const now = grid.length - own.length;
+    const grid = gridOf(past, ahead, frame.weekday);
+    const now = grid.length - ahead.length;
     return {
       grid,
       now,
       session,
       due,
-      weeks: own,
+      weeks: ahead,
       items: items.flatMap((item) => {
         const id = item.sameAs ?? item.id;
-        const [question, found] = [asked.get(id), answered.get(id)];
+        const question = asked.get(id) ?? ownAnswer.asked.get(id);
+        const minutes = ownAnswer.minutes.get(id);
+        const found = minutes ? { minutes, gates: [] } : answered.get(id);
         return question && found ? [itemOn(item, question, found, grid, now, heardNow, input)] : [];
       }),
       feasible: answer.fits,
@@ -66,10 +83,10 @@ export function plansOf(
       critical: answer.critical,
     };
   };
-  const longest = drafts.map(({ past }) => past).reduce((a, b) => (b.length > a.length ? b : a));
+  const longest = [...drafts, ...own].map(({ past }) => past).reduce((a, b) => (b.length > a.length ? b : a));
   const once = drafts.flatMap(({ items }) => items.filter(({ sameAs }) => sameAs === null));
   return {
-    whole: planOf(longest, coming, once, { session: null, due: null }),
+    whole: planOf(longest, coming, [...once, ...ownItems], { session: null, due: null }),
     slices: new Map(
       drafts.map(({ goal, dates, past, items }) => [
         goal.goal.id,
@@ -128,7 +145,7 @@ function gridOf(past: readonly Period[], coming: readonly Period[], weekday: Wee
 function itemOn(
   { id, work, done }: DraftItem,
   asked: PlannedItem,
-  answer: StudentPlan['items'][number],
+  answer: Pick<StudentPlan['items'][number], 'minutes' | 'gates'>,
   grid: readonly Period[],
   now: number,
   heardNow: CalendarDay | null,
@@ -148,10 +165,10 @@ function itemOn(
     const week =
       passedOn !== null ? weekBefore(grid, passedOn) : isDone ? now - 1 : now + weekDone(weeks, end);
     const isLast = at === work.stages.length - 1;
-    const toWeek = isLast ? last : Math.max(fromWeek - 1, Math.min(last, week));
+    const toWeek = isLast && stage === 'perform' ? last : Math.max(fromWeek - 1, Math.min(last, week));
     stages.push({ stage, fromWeek, toWeek, minutes, left, passed: passedOn !== null });
     fromWeek = toWeek + 1;
-    if (isLast) break;
+    if (isLast || work.goalId === null) continue;
     const { set, day } = answer.gates[ahead] ?? { set: false, day: null };
     gates.push({
       stage,
@@ -205,7 +222,9 @@ function temposOf({ tempo, secure, stages }: ItemWork, toDo: number, weeks: read
   if (!tempo || secure === null) return [];
   const minutesIn = (some: ItemWork['stages']) => some.reduce((sum, { minutes }) => sum + minutes, 0);
   const all = minutesIn(stages);
-  const until = minutesIn(stages.slice(0, -1));
+  // What is not to come up to tempo stays where its ladder begins.
+  if (!stages.some(({ stage }) => stage === 'up to tempo')) return weeks.map(() => secure);
+  const until = minutesIn(stages.filter(({ stage }) => stage !== 'perform'));
   const from = minutesIn(stages.filter(({ stage }) => stage === 'prepare' || stage === 'learn'));
   let done = all - toDo;
   return weeks.map((minutes) => {

@@ -14,6 +14,8 @@ export interface PracticeEntry {
   readonly goalId: string | null;
   readonly componentId: string | null;
   readonly pieceId: string | null;
+  /** The skill that was practised by itself. */
+  readonly skillId?: string;
   readonly day: CalendarDay;
   readonly minutes: number;
   readonly bars?: BarRange;

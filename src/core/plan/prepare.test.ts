@@ -1,104 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { DEFAULT_EFFORT } from '../effort';
-import { NEW_ENTRY, NEW_GOAL_PLAN, type Goal } from '../programme';
-import { BARE_PIECE, type Piece } from '../repertoire';
-import { BARE_LEVEL, BARE_SESSION, type Component, type Level } from '../requirements';
-import type { Student } from '../students';
-import { addDays, calendarDay, type CalendarDay } from '../time';
-import type { GoalToPlan } from './item-work';
+import { addDays } from '../time';
+import { day, goalOf, inputOf, list, scales, student, today } from './arbitrary';
 import { changed, mendings, type Choices } from './mend';
 import type { Plan, PlanInput } from './plan';
 import type { PracticeEntry } from './practice-entry';
 import { prepare } from './prepare';
 import type { HandedCard } from './handed-card';
 
-const day = calendarDay;
-/** A Wednesday, the day of the lesson. */
-const today = day('2027-01-20');
-const piece = (id: string, bars: number): Piece => ({ ...BARE_PIECE, id, title: id, bars });
-const list = (id: string, max = 1): Component => ({
-  id,
-  letter: id.toUpperCase(),
-  name: id,
-  source: { kind: 'list', pieceIds: [], min: 1, max },
-});
-const scales: Component = { id: 's', letter: 'S', name: 'Scales', source: { kind: 'prepared', items: [] } };
-const student: Student = {
-  id: 'w',
-  name: 'Wren',
-  instrument: 'flute',
-  birthDate: null,
-  slot: { kind: 'weekly', weekday: 2, start: '15:40', minutes: 30 },
-  sharesWith: null,
-  minutesByWeekday: [30, 30, 20, 30, 20, 40, 0],
-  levelsHeld: [],
-  reachSemitones: null,
-  schoolYear: null,
-  archivedOn: null,
-};
-
-interface Sketch {
-  readonly components: readonly Component[];
-  readonly pieces: Readonly<Record<string, readonly string[]>>;
-  readonly on: CalendarDay;
-  readonly due?: CalendarDay | null;
-  readonly plan?: Partial<Goal['plan']>;
-  readonly criteriaWeeks?: number;
-}
-function goalOf(
-  id: string,
-  { components, pieces, on, due = null, plan = {}, criteriaWeeks = 2 }: Sketch,
-): GoalToPlan {
-  const level: Level = {
-    id: `l-${id}`,
-    name: id,
-    rank: 3,
-    schemeId: 's',
-    rules: [],
-    ...BARE_LEVEL,
-    components,
-  };
-  return {
-    level,
-    stretch: 0,
-    criteriaWeeks,
-    session: { ...BARE_SESSION, id: 'v', name: 'visit', day: on, recordingDue: due },
-    goal: {
-      ...NEW_ENTRY,
-      id,
-      studentId: 'w',
-      setId: 'x',
-      levelId: level.id,
-      sessionId: 'v',
-      aimAwardId: 'pass',
-      programme: Object.fromEntries(
-        Object.entries(pieces).map(([component, ids]) => [
-          component,
-          ids.map((pieceId) => ({ kind: 'piece' as const, pieceId })),
-        ]),
-      ),
-      plan: { ...NEW_GOAL_PLAN, startedOn: today, ...plan },
-    },
-  };
-}
-const inputOf = (
-  goals: readonly GoalToPlan[],
-  bars: Readonly<Record<string, number>>,
-  rest: Partial<PlanInput> = {},
-): PlanInput => ({
-  student,
-  goals,
-  pieces: new Map(Object.entries(bars).map(([id, count]) => [id, piece(id, count)])),
-  closures: [],
-  effort: DEFAULT_EFFORT,
-  evidence: { practice: [], cards: [] },
-  noted: [],
-  family: null,
-  metronomeFrom: 'learn',
-  today,
-  ...rest,
-});
 const wholeOf = (input: PlanInput): Plan => {
   const { whole, goals } = prepare(input);
   if (!whole) throw new Error(JSON.stringify([...goals]));
@@ -354,7 +263,15 @@ describe('what would mend it', () => {
         const ways = mendings(input, {
           later: new Map([['two', { ...goals[1]!.session, id: 'later', day: addDays(today, 300) }]]),
           exchanges: [
-            { kind: 'piece', goalId: 'one', componentId: 'a', outId: 'p', inId: 'easy', fewer: bars.p - 8 },
+            {
+              kind: 'piece',
+              goalId: 'one',
+              componentId: 'a',
+              outId: 'p',
+              inId: 'easy',
+              fewer: bars.p - 8,
+              skills: [],
+            },
           ],
         });
         for (const { change, peak, mends } of ways) {

@@ -5,7 +5,7 @@ import type { LevelItem } from '../effort';
 import { linearProgram, quadraticProgram } from '../effort/solver';
 import { proofRuns } from '@/proof-runs';
 import { addDays, dayOfWeek, daysFrom, minutesOn, stopsPractice, type CalendarDay } from '../time';
-import { planCases, TODAY, type PlanCase } from './arbitrary';
+import { planCases, today, type PlanCase } from './arbitrary';
 import {
   planStudent,
   weeksOf,
@@ -24,7 +24,7 @@ const total = (values: readonly number[]) => values.reduce((sum, value) => sum +
 
 /** The question of a case; `grid` keeps the weeks of other goals. */
 const questionOf = (of: PlanCase, grid: readonly PlannedGoal[] = of.goals): StudentQuestion => ({
-  weeks: weeksOf(TODAY, of.weekday, grid).map((week) => ({
+  weeks: weeksOf(today, of.weekday, grid).map((week) => ({
     ...week,
     minutes: total(minutesOn(week, of, of.closures).map(({ minutes }) => minutes)),
   })),
@@ -41,7 +41,7 @@ const planOf = (of: PlanCase, grid?: readonly PlannedGoal[]): StudentPlan | null
 /** The weeks, the minutes and the windows once more, from the words of the definition, day by day. */
 function definition({ weekday, minutesByWeekday, closures, visitMinutes, goals }: PlanCase) {
   const eves = goals.map(({ session, due }) => addDays([session, due ?? session].sort()[0] ?? session, -1));
-  const days = daysFrom(TODAY, [...eves].sort().at(-1) ?? TODAY);
+  const days = daysFrom(today, [...eves].sort().at(-1) ?? today);
   const weekOf = new Map<CalendarDay, number>();
   const minutes: number[] = [];
   days.forEach((day, at) => {
@@ -53,14 +53,14 @@ function definition({ weekday, minutesByWeekday, closures, visitMinutes, goals }
   });
   const isFirst = (day: CalendarDay) => weekOf.get(day) !== weekOf.get(addDays(day, -1));
   const items = goals.flatMap((goal, number) => {
-    const eve = eves[number] ?? TODAY;
+    const eve = eves[number] ?? today;
     const due = weekOf.get(eve) ?? 0;
     const ready = weekOf.get(addDays(eve, -7 * goal.criteriaWeeks)) ?? 0;
     return goal.items.map((item) => {
       const own = item.stages.map(({ stage, by, notBefore }) => {
         // The last week of which no day is on that day or later.
         const over = by === null ? due : Math.max(0, (weekOf.get(by) ?? minutes.length) - 1);
-        const start = notBefore === null ? TODAY : days.find((day) => day >= notBefore && isFirst(day));
+        const start = notBefore === null ? today : days.find((day) => day >= notBefore && isFirst(day));
         return {
           from: Math.max(
             stage === 'perform' ? ready : 0,
@@ -249,7 +249,7 @@ describe('laws', () => {
               : {
                   ...one,
                   stages: one.stages.map((part, place) =>
-                    place === stage % one.stages.length ? { ...part, by: addDays(TODAY, day) } : part,
+                    place === stage % one.stages.length ? { ...part, by: addDays(today, day) } : part,
                   ),
                 },
           ),

@@ -176,6 +176,18 @@ export function planStudent({ weeks, visitMinutes, heard, goals }: StudentQuesti
   };
 }
 
+/** What a goal asks of the weeks, as it is levelled; null where the windows of an item cross, so that there is no plan. */
+export function levelItemsOf(
+  goal: PlannedGoal,
+  weeks: readonly PlannedWeek[],
+  visitMinutes: number,
+): LevelItem[] | null {
+  const drafts = goal.items.map((item) => draftOf(goal, item, weeks, visitMinutes));
+  return drafts.some(({ work }) => work.some(({ earliest, latest }) => earliest > latest))
+    ? null
+    : drafts.map(({ asked }) => asked);
+}
+
 interface Draft {
   readonly goal: PlannedGoal;
   readonly item: PlannedItem;

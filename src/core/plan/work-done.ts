@@ -38,7 +38,10 @@ export function workDone(
   const passed = item.stages[last]?.passedOn;
   // What was practised on the day of the gate was practised towards it.
   const since = !passed ? item.startedOn : addDays(passed, 1);
-  const beforePerform = item.stages.slice(0, -1).reduce((sum, { minutes }) => sum + minutes, 0);
+  const beforePerform = item.stages.reduce(
+    (sum, { stage, minutes }) => (stage === 'perform' ? sum : sum + minutes),
+    0,
+  );
   const pace = beforePerform / Math.max(1, daysBetween(item.startedOn, ready));
   let reported = 0;
   let assumed = 0;
@@ -77,11 +80,13 @@ export function workDone(
   };
 }
 
-/** Practice of a piece counts for it in every goal, what has none for its component. */
+/** Practice of a piece or a skill counts for it in every goal, what has neither for its component. */
 export const isOf = (
-  entry: Pick<PracticeEntry, 'goalId' | 'componentId' | 'pieceId'>,
-  item: Pick<ItemWork, 'goalId' | 'componentId' | 'piece'>,
-): boolean =>
-  entry.pieceId !== null && item.piece !== null
+  entry: Pick<PracticeEntry, 'goalId' | 'componentId' | 'pieceId' | 'skillId'>,
+  item: Pick<ItemWork, 'goalId' | 'componentId' | 'piece' | 'skillId'>,
+): boolean => {
+  if (entry.skillId !== undefined || item.skillId !== null) return entry.skillId === item.skillId;
+  return entry.pieceId !== null && item.piece !== null
     ? entry.pieceId === item.piece.id
-    : entry.goalId === item.goalId && entry.componentId === item.componentId;
+    : item.componentId !== null && entry.goalId === item.goalId && entry.componentId === item.componentId;
+};

@@ -145,7 +145,7 @@ function decisionsOfGoal(context: GoalContext, today: CalendarDay): Decision[] {
   }
   for (const item of plan?.items ?? []) {
     const late = item.gates.find((gate) => gate.passedOn === null && gate.day <= today);
-    if (late)
+    if (late && item.componentId !== null)
       list.push({
         kind: 'gate',
         ...at(late.day),

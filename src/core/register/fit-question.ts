@@ -4,23 +4,11 @@ import { isLearned } from '../repertoire';
 import { heldCommonLevel, type RequirementSet, type Session } from '../requirements';
 import { emptyBook, mapWith } from '../skills';
 import type { Student } from '../students';
-import {
-  addDays,
-  dayOfWeek,
-  periodsBetween,
-  practiceDays,
-  slotOn,
-  stopsPractice,
-  type CalendarDay,
-  type Closure,
-  type Period,
-  type PracticeDays,
-  type Weekday,
-} from '../time';
-import { entriesOfStudent, goalsOfStudent, practiceOfStudent, type Studio } from '../files';
+import { addDays, type CalendarDay } from '../time';
+import { cardsOfStudent, entriesOfStudent, goalsOfStudent, practiceOfStudent, type Studio } from '../files';
+import { goalNames } from './goal-names';
 import { effortOf } from './learned-effort';
-
-const YEAR = 364;
+import { planInput } from './preparation';
 
 export const fitSettings = (studio: Studio, today: CalendarDay): FitSettings => ({
   today,
@@ -53,30 +41,35 @@ export function fitStudentReader(studio: Studio, today: CalendarDay): (student: 
       studio.skillBooks.get(student.id),
       goalsOfStudent(studio, student.id),
       entriesOfStudent(studio, student.id),
-      student.usesRate === true && practiceOfStudent(studio, student.id),
+      practiceOfStudent(studio, student.id),
+      cardsOfStudent(studio, student.id),
+      ...openPieces(studio, student),
     ];
     const before = known.get(student);
-    if (before?.inputs.every((each, at) => each === inputs[at])) return before.read;
+    if (before?.inputs.length === inputs.length && before.inputs.every((each, at) => each === inputs[at]))
+      return before.read;
     const now = { inputs, read: read(student) };
     known.set(student, now);
     return now.read;
   };
 }
 
+/** Pieces that the open goals of a student name. */
+const openPieces = (studio: Studio, student: Student) =>
+  goalsOfStudent(studio, student.id).flatMap((goal) => {
+    if (goal.closedOn !== null) return [];
+    const level = goalNames(studio, goal)?.level;
+    const excerpts = (level?.components ?? []).flatMap(({ source }) =>
+      source.kind === 'excerpt' ? [source.pieceId] : [],
+    );
+    const chosen = Object.values(goal.programme).flatMap((choices) =>
+      choices.flatMap((choice) => (choice.kind === 'piece' ? [choice.pieceId] : [])),
+    );
+    return [...excerpts, ...chosen].map((id) => studio.pieces.get(id));
+  });
+
 function studentReader(studio: Studio, today: CalendarDay): (student: Student) => FitStudent {
-  const closures = [...studio.closures.values()];
-  // The periods of a year depend on the lesson's weekday alone.
-  const years = new Map<Weekday, readonly { readonly period: Period; readonly days: PracticeDays }[]>();
   return (student) => {
-    const slot = slotOn(student, today);
-    const weekday = slot.kind === 'none' ? 0 : slot.weekday;
-    const year =
-      years.get(weekday) ??
-      periodsBetween(today, addDays(today, YEAR), weekday).map((period) => ({
-        period,
-        days: practiceDays(period, closures),
-      }));
-    years.set(weekday, year);
     const goals = goalsOfStudent(studio, student.id);
     return {
       student,
@@ -88,25 +81,17 @@ function studentReader(studio: Studio, today: CalendarDay): (student: Student) =
           enteredOn ? [[entryKey(setId, levelId, sessionId), enteredOn] as const] : [],
         ),
       ),
-      periods: year.map(({ period, days }) =>
-        days.reduce(
-          (sum, count, at) => sum + count * (student.minutesByWeekday[at] ?? 0),
-          otherwise(student, period, closures),
-        ),
+      plan: planInput(
+        studio,
+        student,
+        goals.filter(({ closedOn }) => closedOn === null),
+        today,
       ),
       held: heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student),
       effort: effortOf(studio, student, today),
     };
   };
 }
-
-/** Minutes that days of another number add to a period, or (below nothing) take from it. */
-const otherwise = (student: Student, { from, to }: Period, closures: readonly Closure[]): number =>
-  Object.entries(student.minutesOfDays ?? {}).reduce((sum, [text, minutes]) => {
-    const day = text as CalendarDay;
-    const isIn = from <= day && day <= to && !stopsPractice(closures, day);
-    return isIn ? sum + minutes - (student.minutesByWeekday[dayOfWeek(day)] ?? 0) : sum;
-  }, 0);
 
 /** Three months of the calendar, the first from today on. */
 export interface FitWindow {

@@ -12,7 +12,14 @@ import type { Plan, PlanRefusal } from '../plan';
 import { entryOf, usedPieces, type Goal } from '../programme';
 import { allSchemes, checkProgramme, schemeOf, type Entry, type Verdict } from '../requirements';
 import type { CalendarDay } from '../time';
-import { cardsOfStudent, goalsOfStudent, practiceOfStudent, sheetsOfGoal, type Studio } from '../files';
+import {
+  cardsOfStudent,
+  entriesOfStudent,
+  goalsOfStudent,
+  practiceOfStudent,
+  sheetsOfGoal,
+  type Studio,
+} from '../files';
 import { goalNames, type GoalNames } from './goal-names';
 import { effortOf } from './learned-effort';
 import { goalToPlan, goNoGoOf } from './goal-to-plan';
@@ -62,6 +69,8 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
     goalsOfStudent(studio, goal.studentId),
     practiceOfStudent(studio, goal.studentId),
     cardsOfStudent(studio, goal.studentId),
+    entriesOfStudent(studio, goal.studentId),
+    studio.skillBooks.get(goal.studentId),
     ...goalsOfStudent(studio, goal.studentId).map(({ id }) => sheetsOfGoal(studio, id)),
   ];
   const before = known.get(goal);

@@ -3,10 +3,11 @@ import type { Plan } from '../plan';
 import type { BarRange, NoteValue } from '../music';
 import type { Stage } from '../effort';
 
-/** One thing to hear in the lesson: this week's work on one component. */
+/** One thing to hear in the lesson: this week's work on one component, or on a piece or a skill of no goal. */
 export interface HearLine {
-  readonly goalId: string;
-  readonly componentId: string;
+  readonly goalId: string | null;
+  readonly componentId: string | null;
+  readonly pieceId: string | null;
   readonly itemId: string;
   readonly letter: string;
   readonly title: string;
@@ -42,6 +43,7 @@ export function hearToday(plan: Plan, lessonMinutes: number, week = 0): HearLine
       {
         goalId: row.item.goalId,
         componentId: row.item.componentId,
+        pieceId: row.item.piece?.id ?? null,
         itemId: row.item.id,
         letter: row.item.letter,
         title: row.item.title,

@@ -38,7 +38,7 @@ export {
 export { markRows, resultRows, studentRows, type TableRows } from './studio-tables';
 export { learnedRateOf } from './learned-effort';
 export { waysToMend, type WaysToMend } from './ways-to-mend';
-export { preparationWith } from './preparation';
+export { preparationOf } from './preparation';
 export { hearToday, type HearLine } from './hear-today';
 export { partWords, practiceNames, practiceParts, practiceTable } from './practice-names';
 export { cardsToReport, weekCard, type WeekCard } from './week-card';

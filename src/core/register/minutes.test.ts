@@ -5,13 +5,16 @@ import { DEFAULT_EFFORT } from '../effort';
 import { fitDetail, openFit, readyColumn, prepareStudent } from '../fit';
 import { generatedStudio } from '../fit/arbitrary';
 import { PLAIN_SUM } from '../marks';
+import { prepare } from '../plan';
 import { NEW_ENTRY, NEW_GOAL_PLAN, type Goal } from '../programme';
 import type { RequirementSet } from '../requirements';
 import { fitSettings, fitStudentReader } from './fit-question';
 import { goalContext } from './goal-context';
 import { learnedRateOf } from './learned-effort';
+import { planInput } from './preparation';
 import { programmeQuestion } from './programme-question';
 import { NO_STUDIO, type Studio } from '../files';
+import type { Student } from '../students';
 import { addDays } from '../time';
 
 const made = generatedStudio(5, { students: 24, levels: 40, pieces: 960 });
@@ -100,6 +103,107 @@ test('a piece has the same minutes in the fit, in the programmes and in the plan
     { numRuns: proofRuns(300), seed: 18 },
   );
   expect(Math.min(compared, stretched * 3, crossed * 3)).toBeGreaterThan(proofRuns(100));
+});
+
+test('a cell is reachable with a programme exactly when the plan with it, beside the other goals, fits', () => {
+  const seen = { fits: 0, not: 0, alone: 0, beside: 0 };
+  const anyGoal = fc.record({
+    at: fc.nat(sets.length - 1),
+    rank: fc.nat(9),
+    weeks: fc.integer({ min: 3, max: 40 }),
+    extra: fc.integer({ min: 0, max: 6 }),
+    picks: fc.array(fc.nat(7), { minLength: 3, maxLength: 3 }),
+  });
+  const arbitrary = fc.record({
+    who: fc.nat(23),
+    others: fc.array(anyGoal, { maxLength: 2 }),
+    next: anyGoal,
+    recording: fc.option(fc.integer({ min: 1, max: 20 })),
+    minutes: fc.integer({ min: 5, max: 70 }),
+    shut: fc.array(fc.nat(30), { maxLength: 3 }),
+  });
+  fc.assert(
+    fc.property(arbitrary, ({ who, others, next, recording, minutes, shut }) => {
+      const { student: own } = made.students[who]!;
+      const student = { ...own, minutesByWeekday: [minutes, minutes, 0, minutes, minutes, minutes, 0] };
+      const mine = sets.filter(({ instrument }) => instrument === student.instrument);
+      // Each goal has a session of its own.
+      const sessions = [...others, next].map(({ weeks, extra }, at) => ({
+        ...sets[0]!.sessions[0]!,
+        id: `s${at}`,
+        day: addDays(today, 7 * weeks + extra),
+        entryCloses: addDays(today, 1),
+        recordingDue:
+          at === others.length && recording !== null ? addDays(today, 7 * weeks - recording) : null,
+      }));
+      const plain = studioWith({}, 1.25);
+      const goalOf = ({ at, rank, picks }: typeof next, index: number): Goal => {
+        const set = mine[at % mine.length]!;
+        const level = set.levels[rank]!;
+        return {
+          id: `g${index}`,
+          studentId: student.id,
+          setId: set.id,
+          levelId: level.id,
+          sessionId: `s${index}`,
+          aimAwardId: 'pass',
+          programme: Object.fromEntries(
+            level.components.flatMap(({ id, source }, slot) =>
+              source.kind === 'list'
+                ? [
+                    [
+                      id,
+                      [{ kind: 'piece', pieceId: source.pieceIds[picks[slot]! % source.pieceIds.length]! }],
+                    ],
+                  ]
+                : [],
+            ),
+          ),
+          plan: {
+            ...NEW_GOAL_PLAN,
+            startedOn: addDays(today, -7 * index),
+            shutWeeks: index === 0 ? shut.map((week) => addDays(today, 7 * week)) : [],
+          },
+          ...NEW_ENTRY,
+        };
+      };
+      const open = others.map(goalOf);
+      const studio: Studio = {
+        ...plain,
+        students: new Map([...plain.students, [student.id, student]]),
+        sets: new Map(sets.map((set) => [set.id, { ...set, sessions }])),
+        goals: new Map(open.map((goal) => [goal.id, goal])),
+      };
+      const set = studio.sets.get(mine[next.at % mine.length]!.id)!;
+      const level = set.levels[next.rank]!;
+      const column = { set, level, session: sessions.at(-1)! };
+      const fit = openFit(fitSettings(studio, today));
+      const ready = prepareStudent(fit, fitStudentReader(studio, today)(student));
+      const { state, programme } = fitDetail(fit, ready, readyColumn(fit, column));
+      fc.pre(state.kind === 'reachable' || state.kind === 'ready now' || state.kind === 'beyond');
+      const chosen: Goal = {
+        ...goalOf(next, others.length),
+        plan: { ...NEW_GOAL_PLAN, startedOn: today },
+        programme: Object.fromEntries(
+          programme.map(({ componentId, pieceId }) => [componentId, [{ kind: 'piece', pieceId }]]),
+        ),
+      };
+      const stands = open.length === 0 || verdict(studio, open, student);
+      expect(state.alone === true).toBe(!stands);
+      const fits = verdict(studio, stands ? [...open, chosen] : [chosen], student);
+      expect(state.kind !== 'beyond').toBe(fits);
+      seen[fits ? 'fits' : 'not'] += 1;
+      if (!stands) seen.alone += 1;
+      else if (open.length > 0) seen.beside += 1;
+    }),
+    { numRuns: proofRuns(400), seed: 61 },
+  );
+  expect(Math.min(seen.fits, seen.not, seen.alone, seen.beside)).toBeGreaterThan(proofRuns(20));
+  /** As the plan says: every goal has one, and none is too full. */
+  function verdict(studio: Studio, goals: readonly Goal[], student: Student) {
+    const { whole, goals: answers } = prepare(planInput(studio, student, goals, today));
+    return goals.every(({ id }) => answers.get(id)?.ok === true) && whole?.feasible === true;
+  }
 });
 
 test('the learned rate, once agreed to, holds in the fit, in the programmes and in the plan alike', () => {

@@ -3,15 +3,32 @@ import type { PracticeEntry } from '../plan';
 import type { Goal } from '../programme';
 import { findLevel } from '../requirements';
 import type { CalendarDay } from '../time';
+import { mapWith } from '../skills';
 import { valueAt } from '../value-at';
+import { ownWork } from './own-work';
 
 type Part = PartName['part'];
 
-/** Each part of a student's open goals, and each of its pieces where it has several. */
-export const practiceParts = (studio: Studio, studentId: string): Part[] =>
-  goalsOfStudent(studio, studentId)
+/**
+ * Each part of a student's open goals, and each of its pieces where it has several; then the pieces begun and the skills being
+ * learned beside them.
+ */
+export function practiceParts(studio: Studio, studentId: string): Part[] {
+  const parts = goalsOfStudent(studio, studentId)
     .filter(({ closedOn }) => closedOn === null)
     .flatMap((goal) => partsOf(studio, goal));
+  const student = studio.students.get(studentId);
+  const own = student ? ownWork(studio, student) : [];
+  const chosen = new Set(parts.map(({ pieceId }) => pieceId));
+  const bare = { goalId: null, componentId: null, pieceId: null } as const;
+  return [
+    ...parts,
+    ...own.flatMap((work): Part[] => {
+      if (work.kind === 'skill') return [{ ...bare, skillId: work.skill.id }];
+      return chosen.has(work.piece.id) ? [] : [{ ...bare, pieceId: work.piece.id }];
+    }),
+  ];
+}
 
 function partsOf(studio: Studio, goal: Goal): Part[] {
   const set = studio.sets.get(goal.setId);
@@ -31,13 +48,18 @@ function partsOf(studio: Studio, goal: Goal): Part[] {
 /** "S" and "Ropewalk Gigue", as it was when it was noted, also of a goal that is closed or has another piece by now. */
 export function partWords(
   studio: Studio,
-  { goalId, componentId, pieceId }: Part,
+  { goalId, componentId, pieceId, skillId }: Part,
 ): { readonly letter: string; readonly title: string } {
   const goal = goalId === null ? undefined : studio.goals.get(goalId);
   const set = studio.sets.get(goal?.setId ?? '');
   const level = set && goal && findLevel(set, goal.levelId);
   const component = level?.components.find(({ id }) => id === componentId);
-  const title = pieceId === null ? undefined : studio.pieces.get(pieceId)?.title;
+  const title =
+    skillId !== undefined
+      ? (mapWith(studio.settings.ownSkills).get(skillId)?.name ?? 'a skill that is gone')
+      : pieceId === null
+        ? undefined
+        : studio.pieces.get(pieceId)?.title;
   return {
     letter: component?.letter ?? '',
     title: title ?? component?.name ?? (goalId === null ? 'anything' : 'part of a goal that is gone'),
@@ -65,6 +87,8 @@ export const practiceTable = (studio: Studio) =>
     (id) => studio.students.get(id)?.name ?? '',
     (entry: PracticeEntry) => {
       const { letter, title } = partWords(studio, entry);
-      return entry.goalId === null && entry.pieceId === null ? '' : `${letter} ${title}`.trim();
+      return entry.goalId === null && entry.pieceId === null && entry.skillId === undefined
+        ? ''
+        : `${letter} ${title}`.trim();
     },
   );

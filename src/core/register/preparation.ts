@@ -4,27 +4,41 @@ import type { Goal } from '../programme';
 import type { Student } from '../students';
 import type { CalendarDay } from '../time';
 import { familyOf } from '../skills';
-import { cardsOfStudent, goalsOfStudent, practiceOfStudent, sheetsOfGoal, type Studio } from '../files';
+import {
+  cardsOfStudent,
+  entriesOfStudent,
+  goalsOfStudent,
+  practiceOfStudent,
+  sheetsOfGoal,
+  type Studio,
+} from '../files';
 import { effortOf } from './learned-effort';
 import { goalNames } from './goal-names';
 import { goalToPlan } from './goal-to-plan';
+import { ownWork } from './own-work';
 
 const known = new WeakMap<Student, { readonly inputs: readonly unknown[]; readonly answer: Preparation }>();
 
 /**
- * The plan of the goal's student over all open goals; worked out once for the same of all it depends on. A closed goal has
- * a plan of its own, a goal that is not in the studio as it stands is planned in the place of the one there.
+ * The plan of the goal's student over all open goals. A closed goal has a plan of its own, a goal that is not in the studio as
+ * it stands is planned in the place of the one there.
  */
 export function preparationWith(studio: Studio, goal: Goal, today: CalendarDay): Preparation {
   const student = studio.students.get(goal.studentId);
   if (!student) return { whole: null, goals: new Map() };
-  const own = goalsOfStudent(studio, student.id);
-  const open = own.filter(({ closedOn }) => closedOn === null);
   if (goal.closedOn !== null) return prepare(planInput(studio, student, [goal], today));
+  const open = goalsOfStudent(studio, student.id).filter(({ closedOn }) => closedOn === null);
   if (!open.includes(goal)) {
     const others = open.filter(({ id }) => id !== goal.id);
     return prepare(planInput(studio, student, [...others, goal], today));
   }
+  return preparationOf(studio, student, today);
+}
+
+/** The plan of a student over all open goals and own work; worked out once for the same of all it depends on. */
+export function preparationOf(studio: Studio, student: Student, today: CalendarDay): Preparation {
+  const own = goalsOfStudent(studio, student.id);
+  const open = own.filter(({ closedOn }) => closedOn === null);
   const { sets, pieces, closures, settings } = studio;
   const inputs = [
     today,
@@ -35,6 +49,8 @@ export function preparationWith(studio: Studio, goal: Goal, today: CalendarDay):
     own,
     practiceOfStudent(studio, student.id),
     cardsOfStudent(studio, student.id),
+    entriesOfStudent(studio, student.id),
+    studio.skillBooks.get(student.id),
     ...open.map(({ id }) => sheetsOfGoal(studio, id)),
   ];
   const before = known.get(student);
@@ -57,6 +73,7 @@ export const planInput = (
     const names = goalNames(studio, goal);
     return names ? [goalToPlan(studio, names)] : [];
   }),
+  own: ownWork(studio, student),
   pieces: studio.pieces,
   closures: [...studio.closures.values()],
   effort: effortOf(studio, student, today),

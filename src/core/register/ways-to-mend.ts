@@ -4,6 +4,7 @@ import { checkProgramme, laterSession, listedPieces } from '../requirements';
 import type { CalendarDay } from '../time';
 import { openGoalsOf } from './decisions';
 import type { GoalContext } from './goal-context';
+import { goalSkills } from './goal-to-plan';
 import { planInput } from './preparation';
 import type { Studio } from '../files';
 
@@ -41,7 +42,9 @@ export function waysToMend(
 }
 
 /** Listed pieces with fewer bars to learn that break no rule the programme keeps now, those nearest first. */
-function exchangesOf({ goal, level, set, entry, verdicts }: GoalContext, { pieces }: Studio): Exchange[] {
+function exchangesOf(context: GoalContext, studio: Studio): Exchange[] {
+  const { goal, level, set, entry, verdicts } = context;
+  const { pieces } = studio;
   const broken = new Set(verdicts.flatMap(({ ruleId, status }) => (status === 'unmet' ? [ruleId] : [])));
   const chosen = new Set(
     Object.values(goal.programme).flatMap((choices) =>
@@ -73,6 +76,7 @@ function exchangesOf({ goal, level, set, entry, verdicts }: GoalContext, { piece
                 outId: out.id,
                 inId: id,
                 fewer: bars - own,
+                skills: goalSkills(studio, context, programme),
               },
             ]
           : [];

@@ -28,6 +28,16 @@ export const countsAsHeld = (state: SkillState): boolean => COUNTS.includes(stat
 /** A year without hearing a skill is worth a question, never a verdict. Our choice. */
 export const ASK_AFTER_DAYS = 365;
 
+/** What was heard of each skill last. */
+export function currentEvidence(book: SkillBook): Evidence[] {
+  const latest = new Map<string, Evidence>();
+  for (const each of book.evidence) {
+    const before = latest.get(each.skillId);
+    if (!before || each.day >= before.day) latest.set(each.skillId, each);
+  }
+  return [...latest.values()];
+}
+
 const latestOf = (book: SkillBook, skillId: string): Evidence | undefined =>
   book.evidence.reduce<Evidence | undefined>(
     (best, each) => (each.skillId === skillId && (!best || each.day >= best.day) ? each : best),
@@ -39,11 +49,7 @@ const latestOf = (book: SkillBook, skillId: string): Evidence | undefined =>
  * @param presumedStage - the common level of the highest level held, 0 for none
  */
 export function skillStates(map: SkillMap, book: SkillBook, presumedStage: number): Map<string, SkillState> {
-  const latest = new Map<string, Evidence>();
-  for (const each of book.evidence) {
-    const before = latest.get(each.skillId);
-    if (!before || each.day >= before.day) latest.set(each.skillId, each);
-  }
+  const latest = new Map(currentEvidence(book).map((each) => [each.skillId, each]));
   const excepted = new Set(book.exceptions.map((each) => each.skillId));
   const of = (skill: Skill): SkillState => {
     if (excepted.has(skill.id)) return 'excepted';

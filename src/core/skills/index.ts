@@ -29,6 +29,7 @@ export { inPathway, mustComeBefore, type Pathway } from './pathway';
 export {
   ASK_AFTER_DAYS,
   countsAsHeld,
+  currentEvidence,
   emptyBook,
   HEARD_HOW,
   toAskAbout,

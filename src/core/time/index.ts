@@ -35,8 +35,6 @@ export {
   periodIndexOf,
   periodsBetween,
   periodsTo,
-  practiceDays,
   type Period,
-  type PracticeDays,
   type PracticeTime,
 } from './period';

@@ -70,12 +70,3 @@ export const minutesOn = (
         day,
         minutes: stopsPractice(closures, day) ? 0 : minutesOfDay(practice, day),
       }));
-
-/** How many days of each weekday a period leaves for practice, Monday first. */
-export type PracticeDays = readonly number[];
-export function practiceDays({ from, to }: Period, closures: readonly Closure[]): PracticeDays {
-  const counts = [0, 0, 0, 0, 0, 0, 0];
-  for (const day of daysFrom(from, to))
-    if (!stopsPractice(closures, day)) counts[dayOfWeek(day)] = (counts[dayOfWeek(day)] ?? 0) + 1;
-  return counts;
-}

@@ -75,7 +75,7 @@ function PlanPage({ ready }: { readonly ready: ReadyState }) {
 
 /** "flute, Tarrin Board Level 5, spring visit · aim strong, 93 of 120"; of several goals their number. */
 function subWords({ student, set, level, session, scheme, goal, standing }: GoalContext, whole: Plan | null) {
-  const goals = new Set(whole?.items.map(({ goalId }) => goalId)).size;
+  const goals = new Set(whole?.items.flatMap(({ goalId }) => goalId ?? [])).size;
   const award = scheme.awards.find((each) => each.id === goal.aimAwardId);
   const aim = award
     ? ` · aim ${award.name}${award.total > 0 ? `, ${award.total} of ${standing.maxMark}` : ''}`
@@ -226,9 +226,10 @@ function PlanBody({ ready, context, stands }: BodyProps) {
               key={turn}
               practice={student}
               onMinutes={(day, minutes) => setAsked({ day, minutes })}
-              onFirst={({ item }, bars) =>
-                void putBarsFirst(item.goalId, item.piece?.id ?? item.componentId, bars)
-              }
+              onFirst={({ item: { goalId, piece, componentId } }, bars) => {
+                const partId = piece?.id ?? componentId;
+                if (goalId !== null && partId !== null) void putBarsFirst(goalId, partId, bars);
+              }}
             />
           </Suspense>
           <div className={css.acts}>

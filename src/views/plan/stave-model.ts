@@ -5,37 +5,44 @@ import type { Student } from '@/core/students';
 import { daysBetween, lessonDays, type CalendarDay, type Closure } from '@/core/time';
 import type { GlyphName } from '@/ui';
 
-/** A goal as it is drawn: a system of lines that ends at its session. */
+/** A goal as it is drawn: a system of lines that ends at its session; own work is one without an end. */
 export interface StaveSystem {
-  readonly context: GoalContext;
+  readonly id: string;
+  readonly context: GoalContext | null;
   readonly plan: Plan;
   readonly items: readonly PlanItem[];
   /** Titles of pieces that are worked on once, for an earlier goal. */
   readonly shared: readonly string[];
 }
 
-/** The goals of a plan in the order of their dates. */
-export const systemsOf = (
+/** The goals of a plan in the order of their dates, and own work below them. */
+export function systemsOf(
   whole: Plan,
   contexts: readonly GoalContext[],
   planOf: (context: GoalContext) => Plan | null,
-): StaveSystem[] =>
-  contexts
+): StaveSystem[] {
+  const ofGoals = contexts
     .flatMap((context): StaveSystem[] => {
       const plan = planOf(context);
       if (!plan) return [];
       const items = whole.items.filter(({ goalId }) => goalId === context.goal.id);
-      const own = new Set(items.map(({ componentId }) => componentId));
+      const own = new Set(items.map(({ id }) => id));
       return [
         {
+          id: context.goal.id,
           context,
           plan,
           items,
-          shared: plan.items.flatMap(({ componentId, title }) => (own.has(componentId) ? [] : [title])),
+          shared: plan.items.flatMap(({ id, title }) => (own.has(id) ? [] : [title])),
         },
       ];
     })
     .sort((a, b) => a.plan.weeks.length - b.plan.weeks.length);
+  const items = whole.items.filter(({ goalId }) => goalId === null);
+  return items.length === 0
+    ? ofGoals
+    : [...ofGoals, { id: 'own', context: null, plan: whole, items, shared: [] }];
+}
 
 /** Where things stand in the drawing, in px. */
 export interface Geometry {
@@ -140,10 +147,10 @@ export interface HeardMark {
 
 /** Marks heard of a component so far, in the order of their days. */
 export const marksHeard = (
-  context: GoalContext,
+  context: GoalContext | null,
   { componentId }: Pick<PlanItem, 'componentId'>,
 ): HeardMark[] =>
-  context.readSheets
+  (context?.readSheets ?? [])
     .flatMap(({ sheet, mark, current }) =>
       current && sheet.componentId === componentId && mark.kind === 'complete'
         ? [{ sheet, mark: mark.mark }]
@@ -167,7 +174,12 @@ const SAYS = {
 } as const;
 
 /** Marks heard so far on one line; marks that would touch are set apart, the earlier to the left. */
-export function marksOf(context: GoalContext, plan: Plan, item: PlanItem, geometry: Geometry): StaveMark[] {
+export function marksOf(
+  context: GoalContext | null,
+  plan: Plan,
+  item: PlanItem,
+  geometry: Geometry,
+): StaveMark[] {
   const marks = marksHeard(context, item)
     .map(({ day, glyph, mark, say }): StaveMark => ({
       x: geometry.x(weekOf(plan, day)) + 8,

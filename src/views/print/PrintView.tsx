@@ -2,7 +2,7 @@ import { lazy, Suspense, useEffect, useMemo } from 'react';
 import { componentMax, latestSheet, schemeComponent, sheetMark, type Assessor } from '@/core/marks';
 import { formatBars } from '@/core/music';
 import type { Plan } from '@/core/plan';
-import { goalContext, weekCard, type GoalContext, type WeekCard } from '@/core/register';
+import { goalContext, preparationOf, weekCard, type GoalContext, type WeekCard } from '@/core/register';
 import { initials, instrumentOn } from '@/core/students';
 import { formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import { handOut, saveSettings, takeBackCard, type ReadyState } from '@/store';
@@ -28,15 +28,16 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
   const score = ready.studio.scores.get(queryOf('score') ?? '');
   const goal = ready.studio.goals.get(queryOf('goal') ?? '');
   const context = goal && goalContext(ready.studio, goal, ready.now.day);
-  const whole = context?.whole;
-  const week = Math.min((whole?.weeks.length ?? 1) - 1, Math.max(0, Number(queryOf('week') ?? 0) || 0));
   const { studio } = ready;
-  const studentId = context?.student.id;
+  const named = studio.students.get(queryOf('student') ?? '');
+  const whole = context?.whole ?? (named && preparationOf(studio, named, ready.now.day).whole);
+  const week = Math.min((whole?.weeks.length ?? 1) - 1, Math.max(0, Number(queryOf('week') ?? 0) || 0));
+  const student = context?.student ?? named;
+  const studentId = student?.id;
   const card = useMemo(
     () => (whole && studentId !== undefined ? cardFrom(studio, studentId, whole, week) : null),
     [studio, studentId, whole, week],
   );
-  const talking = studio.students.get(queryOf('student') ?? '');
   const asked = queryOf('day');
   const day = asked !== null && isCalendarDay(asked) ? asked : ready.now.day;
   const nameOf = (name: string) => (ready.studio.settings.initialsOnPaper ? initials(name) : name);
@@ -73,18 +74,12 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
       <Suspense>
         {sheet === 'day' ? (
           <DaySheet ready={ready} day={day} nameOf={nameOf} />
-        ) : sheet === 'card' && context?.whole && card ? (
-          <CardSheet
-            ready={ready}
-            student={context.student}
-            plan={context.whole}
-            card={card}
-            nameOf={nameOf}
-          />
+        ) : sheet === 'card' && whole && student && card ? (
+          <CardSheet ready={ready} student={student} plan={whole} card={card} nameOf={nameOf} />
         ) : sheet === 'marks' && context ? (
           <MarksSheet context={context} componentId={queryOf('component') ?? ''} nameOf={nameOf} />
-        ) : sheet === 'talk' && talking ? (
-          <TalkSheet ready={ready} student={talking} nameOf={nameOf} />
+        ) : sheet === 'talk' && named ? (
+          <TalkSheet ready={ready} student={named} nameOf={nameOf} />
         ) : sheet === 'page-questions' && score ? (
           <PageQuestions score={score} />
         ) : (

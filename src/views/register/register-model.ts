@@ -5,6 +5,7 @@ import {
   goalContext,
   goalNames,
   openGoals,
+  preparationOf,
   unsettledGoals,
   deadlinesOf,
   clashesWith,
@@ -83,9 +84,10 @@ export function registerModel(
       lesson,
       goals,
       decisions: decisions.filter((each) => lesson.students.some((student) => student.id === each.studentId)),
-      hear: goals.flatMap((goal) =>
-        goal.whole ? hearToday(goal.whole, lesson.minutes / lesson.students.length) : [],
-      ),
+      hear: lesson.students.flatMap((student) => {
+        const { whole } = preparationOf(studio, student, today);
+        return whole ? hearToday(whole, lesson.minutes / lesson.students.length) : [];
+      }),
       clashes:
         lesson.state === 'cancelled' || lesson.state === 'moved'
           ? []

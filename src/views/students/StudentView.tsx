@@ -68,6 +68,7 @@ function StudentPage({
   useEffect(() => {
     if (goalId !== undefined) bearInMind(goalId);
   }, [goalId]);
+  const cardHref = hrefOf('/print', { sheet: 'card', student: student.id, week: '0' });
   const at = byName.indexOf(student);
   const turn = (by: number) => {
     const next = byName[at + by];
@@ -78,7 +79,7 @@ function StudentPage({
     k: () => turn(-1),
     m: () => goal && goTo('/mark', { goal: goal.goal.id }),
     Enter: () => goal && goTo('/mark', { goal: goal.goal.id }),
-    p: () => goal && goTo('/print', { sheet: 'card', goal: goal.goal.id, week: '0' }),
+    p: () => model.whole && goTo('/print', { sheet: 'card', student: student.id, week: '0' }),
     n: () => document.querySelector<HTMLInputElement>('[data-note]')?.focus(),
     l: () => goTo('/students'),
   });
@@ -121,10 +122,12 @@ function StudentPage({
               Mark
             </LinkButton>
             <LinkButton href={hrefOf('/plan', { goal: goal.goal.id })}>Plan</LinkButton>
-            <LinkButton keyName="P" href={hrefOf('/print', { sheet: 'card', goal: goal.goal.id, week: '0' })}>
-              Print this week’s card
-            </LinkButton>
           </>
+        )}
+        {model.whole && (
+          <LinkButton keyName="P" href={cardHref}>
+            Print this week’s card
+          </LinkButton>
         )}
         <LinkButton href={hrefOf('/programme', { student: student.id })}>Set a goal</LinkButton>
         <Button onClick={() => ask({ what: 'change', student })}>Change details</Button>
@@ -153,8 +156,13 @@ function StudentPage({
             <GoalMarks key={each.goal.id} context={each} today={now.day} />
           ))}
           <Suspense>
-            {beside && model.goals[0] && (
-              <CardOfWeek studio={studio} whole={model.whole} goal={model.goals[0].goal} />
+            {beside && (
+              <CardOfWeek
+                studio={studio}
+                whole={model.whole}
+                studentId={student.id}
+                goalId={goalId ?? null}
+              />
             )}
           </Suspense>
         </div>
@@ -190,9 +198,13 @@ function NextLesson({
       end={`${day === now.day ? 'today' : formatDay(day, 'medium')} ${lesson.start}, ${lesson.minutes} minutes${others}`}
     >
       {hear.map(({ goal, lines }) => (
-        <ul key={goal.goal.id} className={css.hear} aria-label={`To hear, ${goal.level.name}`}>
+        <ul
+          key={goal?.goal.id ?? 'own'}
+          className={css.hear}
+          aria-label={`To hear, ${goal?.level.name ?? 'own pieces and skills'}`}
+        >
           {lines.map((line) => (
-            <TaskLine key={line.itemId} line={line} goalId={goal.goal.id} />
+            <TaskLine key={line.itemId} line={line} />
           ))}
         </ul>
       ))}

@@ -19,7 +19,7 @@ const WEEKS = 6;
 export interface PracticeItem {
   readonly value: string;
   readonly label: string;
-  readonly item: Pick<PracticeEntry, 'goalId' | 'componentId' | 'pieceId'>;
+  readonly item: Pick<PracticeEntry, 'goalId' | 'componentId' | 'pieceId' | 'skillId'>;
 }
 
 /** What a student has reported. */

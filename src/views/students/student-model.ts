@@ -8,6 +8,7 @@ import {
   hearToday,
   nextLesson,
   openGoalsOf,
+  preparationOf,
   type GoalContext,
   type HearLine,
 } from '@/core/register';
@@ -28,11 +29,11 @@ export interface ResultLine {
 
 export interface StudentModel {
   readonly goals: readonly GoalContext[];
-  /** The plan over all goals; null where there is none. */
+  /** The plan over all goals and own work; null where there is neither. */
   readonly whole: Plan | null;
   readonly next: ReturnType<typeof nextLesson>;
-  /** To hear in the next lesson, by goal. */
-  readonly hear: readonly { readonly goal: GoalContext; readonly lines: readonly HearLine[] }[];
+  /** To hear in the next lesson, by goal; last what is worked on beside any. */
+  readonly hear: readonly { readonly goal: GoalContext | null; readonly lines: readonly HearLine[] }[];
   /** Latest first. */
   readonly results: readonly ResultLine[];
 }
@@ -42,14 +43,14 @@ export function studentModel(studio: Studio, student: Student, now: Now): Studen
   const today = now.day;
   const goals = openGoalsOf(studio, student.id).flatMap((goal) => goalContext(studio, goal, today) ?? []);
   const next = nextLesson(studio, student, now);
-  const whole = goals.find((goal) => goal.whole !== null)?.whole ?? null;
+  const { whole } = preparationOf(studio, student, today);
   const lines = whole && next ? hearToday(whole, next.lesson.minutes / next.lesson.students.length) : [];
   return {
     goals,
     whole,
     next,
-    hear: goals.flatMap((goal) => {
-      const own = lines.filter(({ goalId }) => goalId === goal.goal.id);
+    hear: [...goals, null].flatMap((goal) => {
+      const own = lines.filter(({ goalId }) => goalId === (goal?.goal.id ?? null));
       return own.length > 0 ? [{ goal, lines: own }] : [];
     }),
     results: resultsOf(studio, student),

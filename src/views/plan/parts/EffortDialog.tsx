@@ -9,6 +9,7 @@ const BASIS = {
   bars: inTerms('from the bars to learn'),
   weekly: 'so many minutes a week',
   set: 'set by the teacher',
+  skill: 'a skill to learn: minutes assumed',
   unknown: inTerms('bars not counted: minutes a week assumed'),
 } as const;
 
@@ -28,39 +29,47 @@ export function EffortDialog({
         label="Minutes of each item"
         head={['Item', 'Minutes needed', 'Left', 'Where they come from', 'Change']}
       >
-        {plan.items.map((item) => (
-          <tr key={item.id}>
-            <td>
-              <b>{item.letter}</b> {item.title}
-            </td>
-            <td>
-              <NumberField
-                key={item.minutes}
-                label={`Minutes of ${item.title}`}
-                value={item.minutes}
-                onTake={(minutes) => void setMinutes(item.goalId, item.componentId, Math.round(minutes))}
-              />
-            </td>
-            <td>{Math.round(item.toDo)}</td>
-            <td>{BASIS[item.basis]}</td>
-            <td>
-              {item.basis === 'set' && (
-                <Button look="quiet" onClick={() => void setMinutes(item.goalId, item.componentId, null)}>
-                  Compute again
-                </Button>
-              )}
-              {item.piece && (
-                <CheckField
-                  label="from memory"
-                  checked={contexts.some(
-                    ({ goal }) => goal.id === item.goalId && goal.plan.memorised.includes(item.componentId),
-                  )}
-                  onChange={(checked) => void setMemorised(item.goalId, item.componentId, checked)}
-                />
-              )}
-            </td>
-          </tr>
-        ))}
+        {plan.items.map((item) => {
+          const { goalId, componentId } = item;
+          const part = goalId === null || componentId === null ? null : { goalId, componentId };
+          return (
+            <tr key={item.id}>
+              <td>
+                <b>{item.letter}</b> {item.title}
+              </td>
+              <td>
+                {part ? (
+                  <NumberField
+                    key={item.minutes}
+                    label={`Minutes of ${item.title}`}
+                    value={item.minutes}
+                    onTake={(minutes) => void setMinutes(part.goalId, part.componentId, Math.round(minutes))}
+                  />
+                ) : (
+                  item.minutes
+                )}
+              </td>
+              <td>{Math.round(item.toDo)}</td>
+              <td>{BASIS[item.basis]}</td>
+              <td>
+                {part && item.basis === 'set' && (
+                  <Button look="quiet" onClick={() => void setMinutes(part.goalId, part.componentId, null)}>
+                    Compute again
+                  </Button>
+                )}
+                {part && item.piece && (
+                  <CheckField
+                    label="from memory"
+                    checked={contexts.some(
+                      ({ goal }) => goal.id === part.goalId && goal.plan.memorised.includes(part.componentId),
+                    )}
+                    onChange={(checked) => void setMemorised(part.goalId, part.componentId, checked)}
+                  />
+                )}
+              </td>
+            </tr>
+          );
+        })}
       </Table>
       <p>
         {inTerms('Minutes for a bar, shares of the stages and the other figures these minutes stand on:')}{' '}

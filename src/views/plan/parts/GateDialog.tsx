@@ -19,10 +19,12 @@ export function GateDialog({
 }) {
   const item = plan.items.find((each) => each.id === at.itemId);
   const gate = item?.gates.find((each) => each.stage === at.stage);
-  if (!item || !gate) return null;
+  const goalId = item?.goalId ?? null;
+  const componentId = item?.componentId ?? null;
+  if (!item || !gate || goalId === null || componentId === null) return null;
   const isDone = gate.lastWeek < plan.now;
   const change = (to: { readonly movedTo?: CalendarDay | null; readonly passedOn?: CalendarDay | null }) => {
-    void setGate(item.goalId, item, at.stage, to);
+    void setGate(goalId, { componentId, pieceId: item.pieceId }, at.stage, to);
     onClose();
   };
   return (

@@ -55,7 +55,7 @@ export function PlanTable({
 }
 
 /** "20 min, learn, to 63; gate 3 Feb; heard: 15 by the teacher". */
-function cellWords(context: GoalContext, plan: Plan, item: PlanItem, at: number): string {
+function cellWords(context: GoalContext | null, plan: Plan, item: PlanItem, at: number): string {
   const stage = item.stages.find(({ fromWeek, toWeek }) => fromWeek <= at && at <= toWeek)?.stage;
   const coming = at - plan.now;
   const tempo = item.tempos[coming];

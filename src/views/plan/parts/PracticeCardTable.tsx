@@ -108,7 +108,7 @@ function BlockCell({
     <div className={css.block} title={`${what === '' ? block.stage : what}: ${block.how}. Why: ${block.why}`}>
       <b>{block.minutes}</b>
       <span>
-        {isPlace ? (
+        {isPlace && row.item.goalId !== null ? (
           <button
             type="button"
             className={css.bars}
@@ -118,6 +118,10 @@ function BlockCell({
           >
             {formatBars(bars)}
           </button>
+        ) : isPlace ? (
+          formatBars(bars)
+        ) : row.item.skillId !== null ? (
+          block.how
         ) : row.item.perWeek === null ? (
           block.stage
         ) : (

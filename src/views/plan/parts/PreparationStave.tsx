@@ -55,7 +55,7 @@ export function PreparationStave({
           <Heads plan={plan} geometry={geometry} />
           <LessonLine student={student} plan={plan} closures={closures} geometry={geometry} />
           {geometry.systems.map(({ system, heading, end }) => (
-            <g key={system.context.goal.id}>
+            <g key={system.id}>
               {heading !== null && <SystemHeading system={system} y={heading} />}
               {system.items.map((item) => (
                 <Line
@@ -73,7 +73,7 @@ export function PreparationStave({
           <GateShapes plan={plan} geometry={geometry} />
           <Frame geometry={geometry} />
           {geometry.systems.map((placed) => (
-            <Dates key={placed.system.context.goal.id} plan={plan} geometry={geometry} placed={placed} />
+            <Dates key={placed.system.id} plan={plan} geometry={geometry} placed={placed} />
           ))}
           <LoadBand plan={plan} geometry={geometry} />
         </svg>
@@ -113,6 +113,15 @@ const DATE_ROOM = 170;
 
 /** What a system prepares, where there are several. */
 function SystemHeading({ system, y }: { readonly system: StaveSystem; readonly y: number }) {
+  if (!system.context)
+    return (
+      <text x={0} y={y} className={css.system}>
+        Own pieces and skills
+        <tspan className={css.caption} dx={8}>
+          on the minutes the goals leave
+        </tspan>
+      </text>
+    );
   const { set, level, goal, scheme, standing } = system.context;
   const award = scheme.awards.find(({ id }) => id === goal.aimAwardId);
   return (
@@ -131,6 +140,7 @@ function SystemHeading({ system, y }: { readonly system: StaveSystem; readonly y
 /** What stands on a day of its own: until when a recording is due, and when it is decided whether to go. */
 function Dates({ plan, geometry, placed }: Part & { readonly placed: Placed }) {
   const { system, heading, lines } = placed;
+  if (!system.context) return null;
   const { session, due } = system.plan;
   const top = (lines[0] ?? 0) - 24;
   const label = heading ?? top - 2;
@@ -276,14 +286,14 @@ function Line({
   end,
   today,
 }: Part & {
-  readonly context: GoalContext;
+  readonly context: GoalContext | null;
   readonly item: PlanItem;
   /** The barline of its system. */
   readonly end: number;
   readonly today: CalendarDay;
 }) {
   const y = geometry.lineY(item.id);
-  const stand = context.standing.marks.find((mark) => mark.componentId === item.componentId);
+  const stand = context?.standing.marks.find((mark) => mark.componentId === item.componentId);
   const next = item.gates.find((gate) => gate.passedOn === null);
   const late = next !== undefined && next.day <= today;
   const title = item.title.length > 23 ? `${item.title.slice(0, 22)}…` : item.title;
@@ -304,7 +314,11 @@ function Line({
       <text x={late ? 44 : 27} y={15} className={late ? css.late : css.caption}>
         {next
           ? `${gateName(next.stage)} ${formatDay(next.day, 'short')}${late ? ', due' : ''}`
-          : 'no gate left'}
+          : item.skillId !== null
+            ? 'skill to learn'
+            : item.goalId === null
+              ? 'own piece'
+              : 'no gate left'}
       </text>
       {item.stages.map((stage) => {
         const from = geometry.x(stage.fromWeek);
@@ -338,7 +352,7 @@ function Line({
         </g>
       ))}
       <text x={end + 56} y={6} textAnchor="end" className={stand?.from ? css.standing : css.caption}>
-        {stand?.from ? stand.from.mark : 'none'}
+        {stand?.from ? stand.from.mark : item.componentId === null ? '' : 'none'}
       </text>
     </g>
   );
@@ -380,15 +394,17 @@ function Frame({ geometry }: Pick<Part, 'geometry'>) {
         const [top, last] = [lines[0], lines.at(-1)];
         if (top === undefined || last === undefined) return null;
         return (
-          <g key={system.context.goal.id}>
+          <g key={system.id}>
             <path d={`M${past} ${top}V${last}`} className={css.line} />
             <path d={`M${past - 5} ${top - 6}V${last + 6}`} className={css.brace} />
             <path
               d={`M${past - 7} ${top - 6}q9-1 11-7M${past - 7} ${last + 6}q9 1 11 7`}
               className={css.hook}
             />
-            <path d={`M${end - 7} ${top}V${last}`} className={css.line} />
-            <rect x={end - 3} y={top - 0.5} width={6} height={last - top + 1} className={css.solid} />
+            {system.context && <path d={`M${end - 7} ${top}V${last}`} className={css.line} />}
+            {system.context && (
+              <rect x={end - 3} y={top - 0.5} width={6} height={last - top + 1} className={css.solid} />
+            )}
           </g>
         );
       })}

@@ -1,6 +1,5 @@
 import { practiceCard } from '@/core/card';
 import type { HandedLine, Plan } from '@/core/plan';
-import type { Goal } from '@/core/programme';
 import { weekCard } from '@/core/register';
 import type { Studio } from '@/core/files';
 import { formatDay } from '@/core/time';
@@ -13,12 +12,15 @@ import css from './TaskLine.module.css';
 export function CardOfWeek({
   studio,
   whole,
-  goal: { id: goalId, studentId },
+  studentId,
+  goalId,
 }: {
   readonly studio: Pick<Studio, 'cards'>;
-  /** The plan over all goals; null where there is none. */
+  /** The plan over all goals and own work; null where there is neither. */
   readonly whole: Plan | null;
-  readonly goal: Goal;
+  readonly studentId: string;
+  /** The first of the goals, whose plan is one press away. */
+  readonly goalId: string | null;
 }) {
   const card = whole && weekCard(studio, studentId, whole, 0);
   const title = 'Card';
@@ -26,7 +28,13 @@ export function CardOfWeek({
     return (
       <Section title={title}>
         <p className={css.minutes}>
-          There is no plan, so there is no card. <a href={hrefOf('/plan', { goal: goalId })}>See why</a>
+          {goalId === null ? (
+            'A card comes with a goal, with a piece of the own repertoire that is begun, or with a skill that is being learned.'
+          ) : (
+            <>
+              There is no plan, so there is no card. <a href={hrefOf('/plan', { goal: goalId })}>See why</a>
+            </>
+          )}
         </p>
       </Section>
     );
@@ -58,9 +66,11 @@ export function CardOfWeek({
         ))}
       </ul>
       {card.handed === null && <LeftOut card={practiceCard(whole, 0)} />}
-      <LinkButton look="quiet" href={hrefOf('/plan', { goal: goalId })}>
-        Plan
-      </LinkButton>
+      {goalId !== null && (
+        <LinkButton look="quiet" href={hrefOf('/plan', { goal: goalId })}>
+          Plan
+        </LinkButton>
+      )}
     </Section>
   );
 }
@@ -75,7 +85,7 @@ interface Part {
 function byPart(lines: readonly HandedLine[]): Part[] {
   const parts = new Map<string, Part>();
   for (const line of lines) {
-    const key = `${line.goalId} ${line.componentId} ${line.pieceId}`;
+    const key = `${line.goalId} ${line.componentId} ${line.pieceId} ${line.skillId}`;
     const before = parts.get(key);
     parts.set(key, {
       first: before?.first ?? line,

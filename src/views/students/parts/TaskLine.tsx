@@ -4,12 +4,16 @@ import { hrefOf } from '../../shell/addresses';
 import css from './TaskLine.module.css';
 
 /** One thing to hear: what of which piece, at what tempo, and how long for. */
-export function TaskLine({ line, goalId }: { readonly line: HearLine; readonly goalId: string }) {
+export function TaskLine({ line }: { readonly line: HearLine }) {
   return (
     <li className={css.root}>
       <b>{line.letter}</b>
       <span>
-        <a href={hrefOf('/mark', { goal: goalId, component: line.componentId })}>{line.title}</a>
+        {line.goalId !== null && line.componentId !== null ? (
+          <a href={hrefOf('/mark', { goal: line.goalId, component: line.componentId })}>{line.title}</a>
+        ) : (
+          line.title
+        )}
         {line.what === '' ? '' : `, ${line.what}`}
         {line.tempo && (
           <>

@@ -1,0 +1,107 @@
+import { isInTime, stageMinutes, type EffortSettings, type LeastWork } from '../effort';
+
+/** The weeks up to a date, with sums from the first on: `x[t]` is that of the weeks before week t. */
+export interface Sums {
+  readonly minutes: Float64Array;
+  /** Weeks with minutes. */
+  readonly open: Float64Array;
+  /** Weeks' shares of an ordinary week, at most 1 each. */
+  readonly ordinary: Float64Array;
+}
+
+export function sumsOf(weeks: readonly { readonly minutes: number }[], ordinary: number): Sums {
+  const most = ordinary > 0 ? ordinary : Math.max(1, ...weeks.map(({ minutes }) => minutes));
+  const sums = (each: (minutes: number) => number) => {
+    const all = new Float64Array(weeks.length + 1);
+    weeks.forEach(({ minutes }, at) => {
+      all[at + 1] = (all[at] ?? 0) + each(minutes);
+    });
+    return all;
+  };
+  return {
+    minutes: sums((minutes) => minutes),
+    open: sums((minutes) => (minutes > 0 ? 1 : 0)),
+    ordinary: sums((minutes) => Math.min(1, minutes / most)),
+  };
+}
+
+/** Work on one thing from today on: minutes up to the ready week, and those of performing it from then to the date. */
+export interface NewWork {
+  readonly before: number;
+  readonly perform: number;
+}
+
+/** A piece that is begun today, without memorising. */
+export function newPiece(minutes: number, effort: EffortSettings): NewWork {
+  const stages = stageMinutes(minutes, ['memorise'], effort);
+  const perform = stages.find(({ stage }) => stage === 'perform')?.minutes ?? 0;
+  return { before: minutes - perform, perform };
+}
+
+/** What a goal that is begun today with no gate set asks of the weeks. */
+export interface NewGoal {
+  readonly works: readonly NewWork[];
+  /** Minutes asked in every ordinary week. */
+  readonly perWeek: number;
+}
+
+/**
+ * Whether a new goal fits into its weeks beside what others ask of them: every stretch of weeks must hold the least work that
+ * falls in it.
+ *
+ * The same as levelling all of it. A goal that begins today has work that may be done from the first week on, so its least
+ * work in a stretch has a closed form: what is asked in every week; from the first week to the ready week what comes before
+ * performing; and from any week up to the ready week to the date what performing asks beyond the visits.
+ * @param ready - index of the ready week, `due` of the week of the eve
+ * @param others - least work of the others over the same weeks; null without any
+ */
+export function fitsWith(
+  { works, perWeek }: NewGoal,
+  { minutes, open, ordinary }: Sums,
+  { ready, due }: { readonly ready: number; readonly due: number },
+  visitMinutes: number,
+  others: LeastWork | null,
+): boolean {
+  let [visitsToReady, visitsToDue, byReady, byDue, performing] = [0, 0, 0, 0, 0];
+  const [toReady, throughReady, throughDue] = [open[ready] ?? 0, open[ready + 1] ?? 0, open[due + 1] ?? 0];
+  for (const { before, perform } of works) {
+    const all = before + perform;
+    if (all <= 0) continue;
+    const last = perform > 0 ? throughDue : throughReady;
+    let visit = visitMinutes;
+    if (toReady > 0 && before > 0) visit = Math.min(visit, before / toReady);
+    if (last > 0) visit = Math.min(visit, all / last);
+    if (perform > 0 && throughDue > throughReady)
+      visit = Math.min(visit, perform / (throughDue - throughReady));
+    visit = before > 0 ? Math.max(0, Math.floor(visit * 4) / 4) : 0;
+    if (perform > 0) visitsToDue += visit;
+    else visitsToReady += visit;
+    const mustByReady = Math.max(0, before - visit * throughReady);
+    byReady += mustByReady;
+    byDue += Math.max(mustByReady, all - visit * last);
+    performing += Math.max(0, perform - visit * (last - toReady));
+  }
+  const count = minutes.length - 1;
+  const asked = new Float64Array(count + 1);
+  for (let week = 0; week < count; week += 1) {
+    const isOpen = (open[week + 1] ?? 0) - (open[week] ?? 0);
+    const visits = week <= ready ? visitsToReady + visitsToDue : week <= due ? visitsToDue : 0;
+    const weekly = week <= due ? perWeek * ((ordinary[week + 1] ?? 0) - (ordinary[week] ?? 0)) : 0;
+    asked[week + 1] = (asked[week] ?? 0) + visits * isOpen + weekly;
+  }
+  for (let from = 0; from < count; from += 1) {
+    // Without others a stretch in the middle asks only for what each of its weeks asks.
+    const isShort = others === null && from > 0;
+    for (let until = from; until < count; until += 1) {
+      if (isShort && until > from && until < due) until = Math.max(until, due);
+      if (until >= count) break;
+      const first = from === 0 ? (until >= due ? byDue : until >= ready ? byReady : 0) : 0;
+      const last = from > 0 && from <= ready && until >= due ? performing : 0;
+      const demand =
+        (asked[until + 1] ?? 0) - (asked[from] ?? 0) + first + last + (others?.[from * count + until] ?? 0);
+      const there = (minutes[until + 1] ?? 0) - (minutes[from] ?? 0);
+      if (demand > 1e-6 && (there <= 0 || !isInTime(demand / there))) return false;
+    }
+  }
+  return true;
+}
