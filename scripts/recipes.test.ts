@@ -137,6 +137,7 @@ test('a kind of rule: one module and its union; the compiler names what is missi
     join(core, 'requirements', 'index.ts')
   )) as typeof import('../src/core/requirements');
   const files = (await import(join(core, 'files', 'index.ts'))) as typeof import('../src/core/files');
+  await files.loadWords();
   const file = JSON.parse(read('src/demo/tarrin-flute-2026.json')) as {
     set: { levels: { rules: object[] }[] };
     pieces: { key: string | null }[];
@@ -193,7 +194,9 @@ export interface VisitEntry {
     KINDS: object;
     ownedBy(key: string, kinds: object, records: ReadonlyMap<string, object>): string[];
     validateData(kind: string, data: object): { ok: boolean };
+    loadWords(): Promise<void>;
   };
+  await files.loadWords();
   const entry = (id: string, studentId: string) => ({ id, studentId, day: '2027-01-19', minutes: 20 });
   expect(files.validateData('visit', entry('p1', 'orla')).ok).toBe(true);
   expect(files.validateData('visit', { ...entry('p1', 'orla'), minutes: 721 }).ok).toBe(false);

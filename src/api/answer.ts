@@ -1,7 +1,10 @@
-import { parseJson, validate, type Problem } from '@/core/files';
+import * as yup from 'yup';
+import { parseJson, takeWords, validate, type Problem } from '@/core/files';
 import type { Result } from '@/core/result';
 import type { Shape } from '@/core/shape';
 import { json, problem } from './problem';
+
+takeWords(yup);
 
 /** Works a request out that was read whole: its body and the query of its address. Nothing else is known of it. */
 export type Answer = (body: Uint8Array, query: URLSearchParams) => Response;

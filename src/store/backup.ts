@@ -1,5 +1,6 @@
 import {
   KINDS,
+  loadWords,
   openStudioFile,
   packStudioFile,
   previewMerge,
@@ -42,6 +43,7 @@ export async function importPreview(
   source: Uint8Array<ArrayBuffer>,
   passphrase: string,
 ): Promise<ImportPreview> {
+  await loadWords();
   let plain: Uint8Array | null = source;
   if (isSealed(source)) {
     const file = readSealed(new TextDecoder().decode(source));

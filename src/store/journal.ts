@@ -1,4 +1,4 @@
-import { KINDS, readRecord, type KindTable, type StoredRecord } from '@/core/files';
+import { KINDS, loadWords, readRecord, WordsMissing, type KindTable, type StoredRecord } from '@/core/files';
 import { Binders, type Change, type SetAside } from './binders';
 import {
   badEntry,
@@ -170,7 +170,17 @@ export class Journal {
     });
   }
 
+  /** What says why something does not hold is loaded where something does not. */
   async #load(): Promise<void> {
+    try {
+      await this.#loadAll();
+    } catch (error) {
+      if (!(error instanceof WordsMissing)) throw error;
+      await loadWords();
+      await this.#loadAll();
+    }
+  }
+  async #loadAll(): Promise<void> {
     const [binders, keys, headValue] = await Promise.all([
       this.kv.all('binders'),
       this.kv.keys('journal'),
@@ -198,6 +208,7 @@ export class Journal {
 
   /** Entries past the last one known, in order; a gap (emptied journal) means reading everything again. */
   async #catchUp(): Promise<void> {
+    await loadWords();
     await this.#finish();
     for (let first = true; ; first = false) {
       const seq = this.#seq + 1;

@@ -1,5 +1,5 @@
 import equal from 'fast-deep-equal';
-import { readRecord, recordKey, type StoredRecord } from '@/core/files';
+import { loadWords, readRecord, recordKey, type StoredRecord } from '@/core/files';
 import type { CalendarDay } from '@/core/time';
 import { withRevision } from './changes';
 import { newId } from './seed';
@@ -35,6 +35,7 @@ export async function listSnapshots(which: Which): Promise<SnapshotInfo[]> {
 export async function restoreSnapshot(which: Which, day: CalendarDay): Promise<boolean> {
   const kept = recordsOfSnapshot(await snapshotDb(which).getItem(day));
   if (!kept) return false;
+  await loadWords();
   const current = new Map(currentRecords().map((record) => [recordKey(record), record]));
   const apart = new Map<string, string>();
   const records = kept.flatMap((each): StoredRecord[] => {

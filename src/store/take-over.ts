@@ -1,4 +1,4 @@
-import { KINDS, readRecord, type KindTable, type StoredRecord } from '@/core/files';
+import { KINDS, loadWords, readRecord, type KindTable, type StoredRecord } from '@/core/files';
 import { Binders, type Change } from './binders';
 import { entryKey, HEAD, isSeq, ROWS, type JournalEntry, type JournalHead, type Noted } from './entry';
 import { AREAS, type Kv } from './kv';
@@ -87,6 +87,7 @@ export async function takeOver(
 ): Promise<readonly Change[]> {
   const all = await rows.all();
   if (all.length === 0) return [];
+  await loadWords();
   const studio = readRows(all);
   if ((await kv.get('journal', HEAD)) === null) {
     await write(studio, kv, keep, kinds);

@@ -1,4 +1,4 @@
-import { looksKept } from '@/core/files';
+import { loadWords, looksKept } from '@/core/files';
 import { ok } from '@/core/result';
 import { browserKv } from '@/store/kv';
 import { problemsIn } from '@/store/problems-in';
@@ -7,6 +7,7 @@ import { serve } from './serve';
 
 serve<{ check: typeof check }>({
   check: async (name, asked) => {
+    await loadWords();
     const binders = await browserKv(name).all('binders');
     const found = binders.flatMap(([, value], at) => {
       if (at % 20 === 0) asked.tell(at / binders.length);

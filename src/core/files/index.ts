@@ -98,5 +98,14 @@ export { type DayOrder } from './typed-days';
 export { formatStudioFile, parseStudioFile, type StudioFile } from './studio-file';
 export { openStudioFile, packStudioFile } from './studio-zip';
 export { formatCsv, guessColumns, parseTable, type ColumnMap, type PastedTable } from './table';
-export { newerVersion, parseJson, pointerOf, validate, type Problem } from './validate';
+export {
+  loadWords,
+  newerVersion,
+  parseJson,
+  pointerOf,
+  takeWords,
+  validate,
+  WordsMissing,
+  type Problem,
+} from './validate';
 export { problemsOfRecord } from './whole-check';

@@ -1,6 +1,5 @@
-import * as yup from 'yup';
 import { ok, refuse, type Result } from '../result';
-import type { Shape } from '../shape';
+import type { Shape, Words } from '../shape';
 
 /** One thing wrong with a file or a body, and where. */
 export interface Problem {
@@ -20,14 +19,32 @@ export function pointerOf(path: string | undefined): string {
     .join('');
 }
 
-/** The value itself when the shape holds, else every problem found (at most 50), each with its place. */
+let words: Words | null = null;
+/** Hands in what says in words why something is refused. */
+export const takeWords = (these: Words): void => {
+  words = these;
+};
+/** Loads it. Before it is there, only what holds can be read. */
+export async function loadWords(): Promise<void> {
+  words ??= await import('yup');
+}
+/** Something does not hold, and what says why is not loaded yet: load it and ask again. */
+export class WordsMissing extends Error {
+  override readonly message = 'what says why something does not hold is not loaded';
+}
+
+/**
+ * The value itself when the shape holds, else every problem found (at most 50), each with its place.
+ * @throws WordsMissing where it does not hold and `loadWords` was not waited for
+ */
 export function validate<T>(shape: Shape, value: unknown): Result<T, readonly Problem[]> {
   if (shape.fits(value)) return ok(value as T);
+  if (!words) throw new WordsMissing();
   try {
-    shape.yup.validateSync(value, { abortEarly: false, strict: true });
+    shape.yup(words).validateSync(value, { abortEarly: false, strict: true });
     return ok(value as T);
   } catch (error) {
-    if (!(error instanceof yup.ValidationError)) throw error;
+    if (!(error instanceof words.ValidationError)) throw error;
     const problems = (error.inner.length > 0 ? error.inner : [error]).map((each) => ({
       pointer: pointerOf(each.path),
       message: each.errors[0] ?? each.message,

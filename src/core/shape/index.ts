@@ -22,5 +22,6 @@ export {
   whole,
   yesNo,
   type Shape,
+  type Words,
 } from './shape';
 export { bars, clock, day, name, seconds, tempo } from './common-shapes';

@@ -132,7 +132,7 @@ function OpenScore({
   const [bar, pick] = useState(0);
   const [tint, setTint] = useState<Tint>('difficulty');
   const [asked, ask] = useState<string | null>(null);
-  const [refused, refuseWords] = useState<string | null>(null);
+  const [refused, reftakeWords] = useState<string | null>(null);
   const answer = read.kind === 'ready' ? read.answer : null;
   const barOf = useMemo(() => (answer ? barOfMeasure(answer.layout) : []), [answer]);
   const played = useMemo(() => (answer ? playedBars(answer) : []), [answer]);
@@ -331,7 +331,7 @@ function OpenScore({
             Page questions
           </LinkButton>
           {VALUE_CHANGES.map((change) => (
-            <Button key={change} onClick={() => refuseWords(saveValues(answer.xml, score.fileName, change))}>
+            <Button key={change} onClick={() => reftakeWords(saveValues(answer.xml, score.fileName, change))}>
               Save with {change} values
             </Button>
           ))}

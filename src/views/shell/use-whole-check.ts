@@ -1,3 +1,4 @@
+import { loadWords } from '@/core/files';
 import { useEffect } from 'react';
 import { databaseName, setAside, sweepAttached, type Which } from '@/store';
 import { check } from '@/workers/check.job';
@@ -10,6 +11,7 @@ import { whenQuiet } from './when-quiet';
 export async function checkWhole(which: Which): Promise<number | null> {
   const checked = await check.answer(databaseName(which));
   if (checked.kind !== 'answer') return null;
+  await loadWords();
   setAside(checked.answer);
   return checked.answer.length;
 }

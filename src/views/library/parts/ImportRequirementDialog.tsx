@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { parseRequirementFile, type RequirementFile } from '@/core/files';
+import { loadWords, parseRequirementFile, type RequirementFile } from '@/core/files';
 import type { Studio } from '@/core/files';
 import { setLabel } from '@/core/requirements';
 import { takeRequirementFile } from '@/store';
@@ -29,7 +29,9 @@ export function ImportRequirementDialog({
       <FilePicker
         label="Requirement file (JSON)"
         accept=".json,application/json"
-        onFile={(bytes) => setRead(parseRequirementFile(new TextDecoder().decode(bytes)))}
+        onFile={(bytes) =>
+          void loadWords().then(() => setRead(parseRequirementFile(new TextDecoder().decode(bytes))))
+        }
       />
       {!file && shipped.length > 0 && (
         <>
