@@ -46,12 +46,13 @@ export const HOLDS_CONTROLS = 'holds a control character';
 const isText = (value: unknown, max: number, min: number): value is string =>
   typeof value === 'string' && value.length >= min && value.length <= max;
 
+const oneLineOf = (max: number, min = 0) =>
+  once((words) => anyText(words, max, min).test('one line', HOLDS_CONTROLS, (value) => !hasControls(value)));
+
 /** Text on one line. */
 export const text = (max: number, min = 0): Shape => ({
   fits: (value) => isText(value, max, min) && !hasControls(value),
-  yup: once((words) =>
-    anyText(words, max, min).test('one line', HOLDS_CONTROLS, (value) => !hasControls(value)),
-  ),
+  yup: oneLineOf(max, min),
   json: {
     type: 'string',
     minLength: min,
@@ -83,20 +84,20 @@ export const verbatim = (max: number, min = 0): Shape => ({
 
 /** A name that other data refers to. */
 const anyName = text(120, 1);
+const anyNameText = oneLineOf(120, 1);
 export const id: Shape = {
   fits: (value) => anyName.fits(value) && !FORBIDDEN.has(value as string),
-  yup: once((words) =>
-    (anyName.yup(words) as Yup.StringSchema).notOneOf([...FORBIDDEN], 'is not allowed as a name'),
-  ),
+  yup: once((words) => anyNameText(words).notOneOf([...FORBIDDEN], 'is not allowed as a name')),
   json: anyName.json,
 };
 
 const shortText = text(40);
+const shortTextOf = oneLineOf(40);
 export const matching = (pattern: RegExp, what: string, test?: (value: string) => boolean): Shape => ({
   fits: (value) =>
     shortText.fits(value) && pattern.test(value as string) && (test?.(value as string) ?? true),
   yup: once((words) =>
-    (shortText.yup(words) as Yup.StringSchema).test('form', `must be ${what}`, (value) =>
+    shortTextOf(words).test('form', `must be ${what}`, (value) =>
       typeof value === 'string' ? pattern.test(value) && (test?.(value) ?? true) : true,
     ),
   ),
@@ -139,11 +140,10 @@ export const yesNo: Shape = {
   json: { type: 'boolean' },
 };
 const longName = text(200);
+const longNameText = oneLineOf(200);
 export const oneOf = (values: readonly string[]): Shape => ({
   fits: (value) => longName.fits(value) && values.includes(value as string),
-  yup: once((words) =>
-    (longName.yup(words) as Yup.StringSchema).oneOf(values, `must be one of: ${values.join(', ')}`),
-  ),
+  yup: once((words) => longNameText(words).oneOf(values, `must be one of: ${values.join(', ')}`)),
   json: { enum: values },
 });
 
