@@ -171,33 +171,33 @@ test('fit by keyboard alone: the student found, why a level is out of reach read
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   await page.keyboard.press('2');
-  await page.waitForSelector('[role="gridcell"][aria-label*="Jonah"][aria-label*="reachable"]');
+  await page.waitForSelector('[role="gridcell"][aria-label*="Anouk"][aria-label*="reachable"]');
   await page.keyboard.press('f');
-  await page.keyboard.type('jonah');
+  await page.keyboard.type('anouk');
   await sees(page, '1 student');
   /** The focus follows in the next frame. */
   const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
   const focuses = (words: string) => expect.poll(focused, { timeout: 10_000 }).toContain(words);
-  for (let step = 0; step < 12 && !(await focused()).startsWith('Jonah Thwaite, '); step += 1)
+  for (let step = 0; step < 12 && !(await focused()).startsWith('Anouk Vell, '); step += 1)
     await page.keyboard.press('Tab');
-  await focuses('Tarrin Board Level 3: reachable');
-  for (let level = 4; level <= 7; level += 1) await page.keyboard.press('ArrowRight');
+  await focuses('Tarrin Board Level 4: reachable');
+  for (let level = 5; level <= 7; level += 1) await page.keyboard.press('ArrowRight');
   await focuses('Tarrin Board Level 7: not eligible');
-  await sees(page, 'Not eligible: Rank 5 of Tarrin Board flute passed before', 'aside');
+  await sees(page, 'Not eligible: Rank 5 of Tarrin Board harp passed before', 'aside');
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('ArrowLeft');
   await focuses('Tarrin Board Level 5: beyond');
   await sees(page, 'Too early: ', 'aside');
   await page.keyboard.press('l');
-  await sees(page, 'Jonah Thwaite, Level 3');
+  await sees(page, 'Anouk Vell, Level 4');
   await sees(page, 'Best programme found', 'aside');
-  await tabTo(page, /^Enter Level 3/);
+  await tabTo(page, /^Enter Level 4/);
   await kept(page, () => page.keyboard.press('Enter'));
   await sees(page, 'Entered Wed 20 Jan.');
   const goals = ((await dataOf(page, 'goal')) as Record<string, unknown>[]).filter(
-    (goal) => goal['studentId'] === 'jonah' && goal['levelId'] === 'level-3',
+    (goal) => goal['studentId'] === 'anouk' && goal['levelId'] === 'level-4',
   );
-  expect(goals).toMatchObject([{ setId: 'tarrin-flute-2026', enteredOn: '2027-01-20' }]);
+  expect(goals).toMatchObject([{ setId: 'tarrin-harp-2026', enteredOn: '2027-01-20' }]);
   expect(Object.keys(goals[0]?.['programme'] as object).sort()).toEqual(['d', 's', 'y']);
   expect(problems).toEqual([]);
 });

@@ -20,7 +20,8 @@ const TERMS = {
 async function textsOfData(page: Page): Promise<readonly string[]> {
   const texts = new Set<string>();
   const gather = (value: unknown): void => {
-    if (typeof value === 'string') texts.add(value);
+    // A note may stand in a sentence, without its own full stop.
+    if (typeof value === 'string') texts.add(value).add(value.replace(/[.\s]+$/, ''));
     else if (typeof value === 'object' && value !== null) Object.values(value).forEach(gather);
   };
   gather(Object.values(await recordsOf(page, 'demo')));

@@ -8,6 +8,7 @@ export * from './actions';
 export * from './goal-actions';
 export * from './library-actions';
 export * from './score-actions';
+export * from './fault-actions';
 export * from './practice-actions';
 export * from './shelf-actions';
 export * from './own-skill-actions';

@@ -10,7 +10,7 @@ export function PrintFrame({
 }: {
   readonly title: string;
   readonly sub: string;
-  readonly size: 'A5' | 'A4';
+  readonly size: 'A5' | 'A4' | 'A4 landscape';
   readonly children: ReactNode;
 }) {
   return (

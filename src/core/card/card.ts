@@ -70,7 +70,12 @@ function cardOf(plan: Plan, week: number): PracticeCard {
   const planned = plan.weeks[week];
   if (!planned) throw new RangeError(`week ${week} of ${plan.weeks.length}`);
   const asked = wholeMinutes(plan.items.map((item) => item.weeks[week] ?? 0));
-  const visits = visitsOf(asked, planned.days, visitLength(plan, planned.days));
+  const length = visitLength(plan, planned.days);
+  // What has no date is worked on seldom and longer, so that it takes few lines.
+  const least = plan.items.map(({ goalId }) =>
+    goalId === null ? Math.max(length, plan.habits.placeMinutes) : length,
+  );
+  const visits = visitsOf(asked, planned.days, length, least);
   const unnumbered = plan.items.map((item, at) => blocksOf(plan, item, visits[at]?.visits ?? [], week));
   const minutesOf = (blocks: readonly Unnumbered[]) => blocks.reduce((sum, { minutes }) => sum + minutes, 0);
   const all = unnumbered.map(minutesOf);

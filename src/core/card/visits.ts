@@ -9,12 +9,14 @@ export type Visits = readonly (readonly [day: CalendarDay, minutes: number])[];
  * the visits of an item are spread over the week; a day never holds more than it has. What a week asks beyond its minutes
  * is left out: of the last items first, down to one visit, then those as well.
  * @param asked - whole minutes of each item
+ * @param least - minutes below which a visit to an item is not cut, where those are not `blockMinutes`
  * @returns by item: its visits, and the minutes of it that are left out
  */
 export function visitsOf(
   asked: readonly number[],
   days: readonly { readonly day: CalendarDay; readonly minutes: number }[],
   blockMinutes: number,
+  least: readonly number[] = [],
 ): readonly { readonly visits: Visits; readonly leftOut: number }[] {
   const available = days.reduce((sum, { minutes }) => sum + minutes, 0);
   const wanted = withinMinutes(asked, available, blockMinutes);
@@ -27,7 +29,7 @@ export function visitsOf(
     if (own) own.set(day, (own.get(day) ?? 0) + minutes);
     room.set(day, (room.get(day) ?? 0) - minutes);
   };
-  const counts = visitCounts(wanted, open.length, blockMinutes);
+  const counts = visitCounts(wanted, open.length, blockMinutes, least);
   const order = wanted.map((_, item) => item).sort((a, b) => (wanted[b] ?? 0) - (wanted[a] ?? 0) || a - b);
   const left = [...wanted];
   for (const item of order) {
@@ -81,7 +83,12 @@ export function wholeMinutes(values: readonly number[]): number[] {
 }
 
 /** Visits by item: one number for all, or one more for those with most minutes; never more than days. */
-function visitCounts(wanted: readonly number[], days: number, blockMinutes: number): number[] {
+function visitCounts(
+  wanted: readonly number[],
+  days: number,
+  blockMinutes: number,
+  least: readonly number[],
+): number[] {
   const busy = wanted.filter((minutes) => minutes > 0);
   const all = busy.reduce((sum, minutes) => sum + minutes, 0);
   if (busy.length === 0 || days === 0) return wanted.map(() => 0);
@@ -94,8 +101,9 @@ function visitCounts(wanted: readonly number[], days: number, blockMinutes: numb
     .slice(0, Math.min(extra, busy.length))
     .map(({ at }) => at);
   // No visit is shorter than a block.
-  const most = (minutes: number) => (minutes > 0 ? Math.max(1, Math.floor(minutes / blockMinutes)) : 0);
-  return wanted.map((minutes, at) => Math.min(most(minutes), base + (first.includes(at) ? 1 : 0)));
+  const most = (minutes: number, at: number) =>
+    minutes > 0 ? Math.max(1, Math.floor(minutes / (least[at] ?? blockMinutes))) : 0;
+  return wanted.map((minutes, at) => Math.min(most(minutes, at), base + (first.includes(at) ? 1 : 0)));
 }
 
 /** `count` of the open days, evenly apart; each item starts on another day; full days are passed over. */

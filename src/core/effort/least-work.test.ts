@@ -25,4 +25,5 @@ test('the least work of two lots of items, added up, has the peak of the levelli
     { numRuns: 1_000, seed: 16 },
   );
   expect(Math.min(seen.split, seen.none)).toBeGreaterThan(50);
+  expect([1, 1 + 1e-12, 1.001, Infinity].map(isInTime)).toEqual([true, true, false, false]);
 });

@@ -54,4 +54,4 @@ export function peakOf(periods: readonly LevelPeriod[], works: readonly LeastWor
 }
 
 /** Whether a peak is none too many; loads closer than floating point tells apart are one. */
-export const isInTime = (peak: number): boolean => !exceeds(peak, 1);
+export const isInTime = (peak: number): boolean => Number.isFinite(peak) && !exceeds(peak, 1);

@@ -41,6 +41,9 @@ export interface EffortSettings {
   readonly readyWeeks?: number;
   /** Weeks that a piece or a skill without a date is worked on. */
   readonly ownWeeks?: number;
+  /** Weeks of rhythm before a piece is learned, and where a figure is met for the first time. */
+  readonly rhythmWeeks?: number;
+  readonly firstRhythmWeeks?: number;
 }
 
 /**
@@ -67,6 +70,8 @@ export const ASSUMED_EFFORT = {
   skillStageMinutes: 10,
   readyWeeks: 3,
   ownWeeks: 8,
+  rhythmWeeks: 2,
+  firstRhythmWeeks: 3,
 } as const satisfies Partial<EffortSettings>;
 export const effortFigure = (effort: EffortSettings, name: keyof typeof ASSUMED_EFFORT): number =>
   effort[name] ?? ASSUMED_EFFORT[name];

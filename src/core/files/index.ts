@@ -14,7 +14,9 @@ export {
   lessonsOfStudent,
   piecesOfScore,
   cardsOfStudent,
+  faultsOfStudent,
   practiceOfStudent,
+  rhythmGatesOfStudent,
   sheetsOfGoal,
 } from './lookups';
 export { mergeEdit, settleClashes, type Clash } from './merge-edit';

@@ -1,5 +1,5 @@
 import type { MarkSheet } from '../marks';
-import type { HandedCard, PracticeEntry } from '../plan';
+import type { Fault, HandedCard, PracticeEntry, RhythmGate } from '../plan';
 import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
 import { problemsOfSet, type RequirementSet } from '../requirements';
@@ -14,11 +14,13 @@ import type { Shape } from '../shape';
 import {
   cardShape,
   closureShape,
+  faultShape,
   goalShape,
   lessonShape,
   pieceShape,
   practiceShape,
   repertoireShape,
+  rhythmGateShape,
   scoreShape,
   settingsShape,
   sheetShape,
@@ -179,6 +181,20 @@ export const KINDS = {
       (goalId === null) === (componentId === null)
         ? []
         : [{ pointer: '/componentId', message: 'stands with a goal, and a goal with its component' }],
+  }),
+  fault: kind<Fault>()({
+    plural: 'faults',
+    shape: faultShape,
+    home: withStudent,
+    names: ['piece'],
+    problems: ({ bars }) =>
+      bars.from > bars.to ? [{ pointer: '/bars/to', message: 'is before it begins' }] : [],
+  }),
+  rhythmgate: kind<RhythmGate>()({
+    plural: 'rhythmGates',
+    shape: rhythmGateShape,
+    home: withStudent,
+    names: ['piece'],
   }),
   card: kind<HandedCard>()({
     plural: 'cards',

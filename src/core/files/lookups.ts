@@ -1,5 +1,5 @@
 import type { MarkSheet } from '../marks';
-import type { HandedCard, PracticeEntry } from '../plan';
+import type { Fault, HandedCard, PracticeEntry, RhythmGate } from '../plan';
 import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
 import type { LessonRecord } from '../students';
@@ -41,6 +41,14 @@ export const practiceOfStudent = (
   { practice }: Pick<Studio, 'practice'>,
   studentId: string,
 ): readonly PracticeEntry[] => groupOf(practice, ofStudent, studentId);
+
+export const faultsOfStudent = ({ faults }: Pick<Studio, 'faults'>, studentId: string): readonly Fault[] =>
+  groupOf(faults, ofStudent, studentId);
+
+export const rhythmGatesOfStudent = (
+  { rhythmGates }: Pick<Studio, 'rhythmGates'>,
+  studentId: string,
+): readonly RhythmGate[] => groupOf(rhythmGates, ofStudent, studentId);
 
 export const cardsOfStudent = ({ cards }: Pick<Studio, 'cards'>, studentId: string): readonly HandedCard[] =>
   groupOf(cards, ofStudent, studentId);

@@ -1,7 +1,7 @@
 import { STAGES } from '../effort';
 import { ASSESSORS } from '../marks';
 import { NOTE_VALUES } from '../music';
-import { PRACTICE_SOURCES, SUPPORTS } from '../plan';
+import { PRACTICE_SOURCES, SHOWN_HOW, SUPPORTS } from '../plan';
 import { ENDINGS } from '../programme';
 import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
 import { HEARD_HOW, INSTRUMENT_FAMILIES } from '../skills';
@@ -24,6 +24,7 @@ import {
 
 const barNumber = whole(1, 9_999);
 const workShape = object({
+  rhythms: optional(list(list(whole(1, 99_999), 99_999, 1), 12)),
   textId: text(64, 64),
   difficulty: record(whole(0, 100), 20),
   same: list(whole(0, 9_999), 9_999),
@@ -249,6 +250,30 @@ export const cardShape = object({
   ),
 });
 
+export const faultShape = object({
+  id,
+  studentId: id,
+  pieceId: id,
+  bars,
+  beat: optional(number(1, 64)),
+  hand: optional(text(40, 1)),
+  kind: text(40),
+  text: text(1_000),
+  events: list(object({ day, what: oneOf(['heard', 'mended']) }), 500, 1),
+});
+
+const barNumbers = list(whole(1, 99_999), 99_999);
+export const rhythmGateShape = object({
+  id,
+  studentId: id,
+  pieceId: id,
+  setOn: day,
+  isFirst: yesNo,
+  extracts: list(object({ id, words: text(200, 1), bars: barNumbers, found: optional(barNumbers) }), 40),
+  steps: list(text(80, 1), 12),
+  shown: record(object({ how: oneOf(SHOWN_HOW), day }), 480),
+});
+
 export const closureShape = object({
   id,
   name,
@@ -311,6 +336,8 @@ export const settingsShape = object({
     skillStageMinutes: optional(number(0, 200)),
     readyWeeks: optional(number(0, 26)),
     ownWeeks: optional(whole(1, 52)),
+    rhythmWeeks: optional(whole(0, 26)),
+    firstRhythmWeeks: optional(whole(0, 26)),
   }),
   effortSet: list(text(60), 40),
   commonLevels: record(record(whole(1, 20), 60), 100),

@@ -21,6 +21,8 @@ export function stateWords(state: FitState): string {
     case 'reachable':
       return `reachable${byItself(state)}, ${weeks(state.weeks)} needed`;
     case 'beyond':
+      if (state.byItself !== undefined)
+        return `beyond beside the open goals, ${weeks(state.byItself)} by itself`;
       return state.weeks === null ? 'beyond, a year or more' : `beyond, ${weeks(state.weeks)} needed`;
     case 'held':
       return `held, ${state.award}`;
@@ -54,6 +56,8 @@ export function explainState(detail: FitDetail, { set, level, session }: FitColu
       );
     }
     case 'beyond':
+      if (state.byItself !== undefined)
+        return `Too early: the weeks are too full for it beside the open goals. By itself: ${weeks(state.byItself)} needed, ${weeksToSession} to ${theDate(session)}.`;
       return afterGoals(
         state,
         state.weeks === null

@@ -15,7 +15,12 @@ export type FitState =
   | ({ readonly kind: 'ready now'; readonly weeks: number } & MaybeAlone)
   | ({ readonly kind: 'reachable'; readonly weeks: number } & MaybeAlone)
   /** Not by this session; null weeks: a year or more. */
-  | ({ readonly kind: 'beyond'; readonly weeks: number | null } & MaybeAlone)
+  | ({
+      readonly kind: 'beyond';
+      readonly weeks: number | null;
+      /** Weeks without the open goals, where beside them no number would do. */
+      readonly byItself?: number;
+    } & MaybeAlone)
   | { readonly kind: 'held'; readonly award: string; readonly day: CalendarDay }
   /** A later level of the same syllabus is held. */
   | { readonly kind: 'already passed'; readonly levelName: string }

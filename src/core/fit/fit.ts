@@ -1,5 +1,12 @@
 import { effortFigure, minutesForBars } from '../effort';
-import { skillMinutes, skillsForDemand, skillsToLearn, type GoalToPlan, type SkillToLearn } from '../plan';
+import {
+  skillMinutes,
+  skillsForDemand,
+  skillsToLearn,
+  type Candidate,
+  type GoalToPlan,
+  type SkillToLearn,
+} from '../plan';
 import {
   cheapestProgramme,
   NEW_ENTRY,
@@ -116,9 +123,10 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
     programme.reduce((sum, each) => sum + each.minutes, 0) +
     missing.reduce((sum, each) => sum + each.minutes, 0);
   const minutesPerWeek = column.prepared * fit.settings.effort.preparedMinutesPerWeek;
-  const isAlone = !ready.beside.fits;
+  const beside = ready.besideFor(column);
+  const isAlone = !beside.fits;
   const { session, criteriaWeeks, prepared } = column;
-  const more = (isAlone ? ready.alone : ready.beside).with({
+  const candidate: Candidate = {
     session,
     criteriaWeeks,
     pieces: programme.map(({ pieceId, minutes: own }, at) => ({
@@ -128,10 +136,14 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
     skills: missing,
     prepared,
     goal: () => ({ goal: goalWith(fit, ready, column, programme, missing), pieces: fit.settings.pieces }),
-  });
+  };
+  const more = (isAlone ? ready.alone : beside).with(candidate);
   const weeks = more.fits
     ? (more.weeksNeeded(1, column.weeksToSession) ?? column.weeksToSession)
     : more.weeksNeeded(column.weeksToSession + 1, Infinity);
+  // Beside full weeks no time is enough: then it is said how long it would take without them.
+  const byItself =
+    weeks === null && beside !== ready.alone ? ready.alone.with(candidate).weeksNeeded(1, Infinity) : null;
   const open = verdicts.filter(({ status }) => status === 'undecided').map(({ ruleId }) => ruleId);
   const state: FitState =
     open.length > 0
@@ -157,6 +169,7 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
                       weeks,
                     }),
                 ...(isAlone && { alone: true }),
+                ...(byItself !== null && { byItself }),
               };
   return {
     ...withRules,

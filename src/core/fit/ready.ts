@@ -5,6 +5,7 @@ import {
   isKnown,
   skillMinutes,
   type Beside,
+  type GoalToPlan,
   type PlanInput,
   type SkillsHad,
 } from '../plan';
@@ -98,8 +99,9 @@ export interface ReadyStudent extends FitStudent {
   readonly heldSkills: ReadonlySet<string>;
   /** The same, for what is learned first. */
   readonly had: SkillsHad;
-  /** What the open goals leave, and what there is without them. */
-  readonly beside: Beside;
+  /** What the other open goals leave: those of another level than one asked about. */
+  readonly besideFor: (column: Pick<FitColumn, 'set' | 'level'>) => Beside;
+  /** What there is without any. */
   readonly alone: Beside;
   /** Indexes of the skills to learn for a demand, by the demand's words. */
   readonly forDemand: Map<string, readonly number[]>;
@@ -170,7 +172,17 @@ export function prepareStudent({ settings }: Fit, given: FitStudent): ReadyStude
   const { map, held } = studentSkills(settings.map, given.book, given.held);
   const family = familyOf(given.student.instrument, settings.families);
   const { student, book, used, hasPlayed, plan } = given;
-  const beside = besideOf(plan);
+  const alone = besideOf({ ...plan, goals: [] });
+  const besides = new Map<string, Beside>();
+  const besideFor: ReadyStudent['besideFor'] = ({ set, level }) => {
+    const isOther = ({ goal }: GoalToPlan) => goal.setId !== set.id || goal.levelId !== level.id;
+    const goals = plan.goals.filter(isOther);
+    if (goals.length === 0) return alone;
+    const key = goals.map(({ goal }) => goal.id).join(' ');
+    const known = besides.get(key) ?? besideOf({ ...plan, goals });
+    besides.set(key, known);
+    return known;
+  };
   return {
     ...given,
     map,
@@ -178,8 +190,8 @@ export function prepareStudent({ settings }: Fit, given: FitStudent): ReadyStude
     heldSkills: held,
     had: { map, held, words: settings.map, family },
     isKnown: isKnown(student, book, used, hasPlayed),
-    beside,
-    alone: plan.goals.length === 0 ? beside : besideOf({ ...plan, goals: [] }),
+    besideFor,
+    alone,
     forDemand: new Map(),
     forPiece: new Map(),
   };

@@ -137,7 +137,9 @@ export function besideOf(input: PlanInput): Beside {
   return {
     fits: others.length === 0 || isInTime(peakWith(others, gridTo(null))),
     with: ({ session, criteriaWeeks, pieces, skills, prepared, goal }) => {
+      // What waits for its rhythm is no plain new goal either.
       const isShared =
+        input.rhythm !== undefined ||
         pieces.some(({ id }) => id !== null && shares.has(`piece ${id}`)) ||
         skills.some(({ id }) => shares.has(`skill ${id}`));
       const asked: NewGoal = {

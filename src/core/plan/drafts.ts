@@ -1,7 +1,9 @@
-import { addDays, periodsBetween, type Closure, type Period, type Weekday } from '../time';
+import { effortFigure, type EffortSettings } from '../effort';
+import { addDays, periodsBetween, type CalendarDay, type Closure, type Period, type Weekday } from '../time';
 import { itemsOf, type GoalToPlan, type ItemWork } from './item-work';
 import type { PlanInput, PlanWeek } from './plan';
 import { eveOf, type PlannedGoal, type PlannedWeek } from './student-plan';
+import { isRhythmPassed, type RhythmGate } from './rhythm-gate';
 import { workDone, type WorkDone } from './work-done';
 
 /** What all goals of a student share. */
@@ -37,7 +39,7 @@ export interface Draft {
 
 export function draftOf(
   goal: GoalToPlan,
-  { today, evidence, effort, pieces }: PlanInput,
+  { today, evidence, effort, pieces, rhythm }: PlanInput,
   weekday: Weekday,
 ): Draft {
   const { session, goal: own } = goal;
@@ -53,14 +55,41 @@ export function draftOf(
     goal,
     dates,
     past,
-    items: itemsOf(goal, weeks, pieces, effort).map((work) => ({
-      id: [own.id, work.componentId ?? work.skillId, ...(work.pieceId === null ? [] : [work.pieceId])].join(
-        '/',
-      ),
-      work,
-      done: workDone(work, evidence, past, ready),
-      sameAs: null,
-    })),
+    items: itemsOf(goal, weeks, pieces, effort).map((asked): DraftItem => {
+      const done = workDone(asked, evidence, past, ready);
+      const work = rhythm ? afterRhythm(asked, done, rhythm, effort, { today, ready }) : asked;
+      return {
+        id: [own.id, work.componentId ?? work.skillId, ...(work.pieceId === null ? [] : [work.pieceId])].join(
+          '/',
+        ),
+        work,
+        done,
+        sameAs: null,
+      };
+    }),
+  };
+}
+
+/**
+ * A piece whose rhythm is to be sure first: its learning begins so many weeks after the work on it did. Not where the gate is
+ * passed, where it is begun already, or where no time would be left.
+ */
+function afterRhythm(
+  work: ItemWork,
+  { gated, reported }: WorkDone,
+  gates: readonly RhythmGate[],
+  effort: EffortSettings,
+  { today, ready }: { readonly today: CalendarDay; readonly ready: CalendarDay },
+): ItemWork {
+  if (!work.piece || gated + reported > 0) return work;
+  const gate = gates.find(({ pieceId }) => pieceId === work.piece?.id);
+  if (gate && isRhythmPassed(gate)) return work;
+  const lead = effortFigure(effort, gate?.isFirst ? 'firstRhythmWeeks' : 'rhythmWeeks');
+  const from = addDays(work.startedOn, 7 * lead);
+  if (from <= today || from > ready) return work;
+  return {
+    ...work,
+    stages: work.stages.map((stage) => (stage.stage === 'learn' ? { ...stage, notBefore: from } : stage)),
   };
 }
 

@@ -5,7 +5,8 @@
  * Minutes are minutes of practice; weeks are periods from one lesson weekday to the day before the next.
  * Read `prepare` first: it puts the question of a studio to `planStudent`, which answers it exactly.
  */
-export { prepare } from './prepare';
+export { prepare, verdictOf } from './prepare';
+export { warningsOf, type PlanWarning } from './warnings';
 export type {
   Gate,
   Habits,
@@ -33,7 +34,7 @@ export {
   type OwnWork,
   type SkillToLearn,
 } from './item-work';
-export { besideOf, type Beside } from './beside';
+export { besideOf, type Beside, type Candidate } from './beside';
 export { isKnown, skillMinutes, skillsForDemand, skillsToLearn, type SkillsHad } from './skills-to-learn';
 export { learnedRate, rateObservations, type LearnedRate } from './learned-rate';
 export {
@@ -45,6 +46,30 @@ export {
   type LineReport,
 } from './handed-card';
 export { factWords, practiceFacts, practiceWeeks, talkQuestions, type PracticeWeek } from './practice';
+export {
+  barsInQuestion,
+  FAULT_KINDS,
+  faultHeat,
+  faultPlaceWords,
+  faultState,
+  faultWords,
+  heardFault,
+  mendedFault,
+  type Fault,
+} from './fault';
+export {
+  cellOf,
+  foundFault,
+  isRhythmPassed,
+  nextShown,
+  rhythmDone,
+  RHYTHM_STEPS,
+  SHOWN_HOW,
+  shownIn,
+  type RhythmExtract,
+  type RhythmGate,
+  type ShownHow,
+} from './rhythm-gate';
 export { isReported } from './is-reported';
 export { PRACTICE_SOURCES, SUPPORTS, type PracticeEntry } from './practice-entry';
 export {

@@ -96,6 +96,8 @@ export interface StageWork {
   readonly minutes: number;
   /** The day the teacher has set for its gate: it ends before. */
   readonly by: CalendarDay | null;
+  /** It begins on that day or later; left out for one that may begin at once. */
+  readonly notBefore?: CalendarDay;
   /** Its own gate, or one after it, is passed. */
   readonly passedOn: CalendarDay | null;
 }

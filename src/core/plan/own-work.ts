@@ -60,7 +60,13 @@ export function planOwn(
   const asked = new Map(
     drafts.map(({ item: { id, work, done } }) => [
       id,
-      { id, stages: leftOf(work, done.reported).map((stage) => ({ ...stage, notBefore: null })) },
+      {
+        id,
+        stages: leftOf(work, done.reported).map((stage) => ({
+          ...stage,
+          notBefore: stage.notBefore ?? null,
+        })),
+      },
     ]),
   );
   const items = drafts.flatMap(({ item: { id }, until }) => {

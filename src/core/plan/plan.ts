@@ -6,6 +6,7 @@ import type { Student } from '../students';
 import type { CalendarDay, Closure, Period } from '../time';
 import type { GoalToPlan, ItemWork, OwnWork } from './item-work';
 import type { PracticeEntry } from './practice-entry';
+import type { RhythmGate } from './rhythm-gate';
 import type { PlannedWeek } from './student-plan';
 import type { Evidence, WorkDone } from './work-done';
 
@@ -21,6 +22,8 @@ export interface PlanInput {
   readonly evidence: Evidence;
   /** What is still to be mended, at its bars. */
   readonly noted: readonly Noted[];
+  /** Rhythm gates of a student who meets the rhythm before the score; left out for any other. */
+  readonly rhythm?: readonly RhythmGate[];
   readonly family: InstrumentFamily | null;
   readonly metronomeFrom: Habits['metronomeFrom'];
   readonly today: CalendarDay;
@@ -52,8 +55,9 @@ export interface Gate {
 
 /** Something noted at bars of a piece that is still to be mended. */
 export interface Noted {
-  readonly goalId: string;
-  readonly componentId: string;
+  /** Both null for what is noted of a piece, whatever it is prepared for. */
+  readonly goalId: string | null;
+  readonly componentId: string | null;
   readonly pieceId: string | null;
   readonly bars: BarRange;
   readonly text: string;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { addDays } from '../time';
 import { day, goalOf, inputOf, list, scales, student, today } from './arbitrary';
+import { draftOf } from './drafts';
 import { changed, mendings, type Choices } from './mend';
 import type { Plan, PlanInput } from './plan';
 import type { PracticeEntry } from './practice-entry';
@@ -329,4 +330,57 @@ describe('what would mend it', () => {
       ),
     ).toEqual([]);
   });
+});
+
+test('where the rhythm comes first, a piece is learned two weeks after its work began; not one that is begun or whose gate is passed', () => {
+  const goal = goalOf('exam', {
+    components: [list('a'), list('b')],
+    pieces: { a: ['p'], b: ['q'] },
+    on: addDays(today, 84),
+  });
+  const gate = {
+    id: 'g',
+    studentId: 'w',
+    pieceId: 'p',
+    setOn: today,
+    isFirst: true,
+    steps: ['tapped'],
+    extracts: [{ id: 'x', words: 'long short', bars: [] }],
+    shown: {},
+  };
+  const learnedFrom = (rest: Partial<PlanInput>) =>
+    draftOf(goal, inputOf([goal], { p: 40, q: 40 }, rest), 2).items.map(
+      ({ work }) => work.stages.find(({ stage }) => stage === 'learn')?.notBefore,
+    );
+  const [two, three] = [addDays(today, 14), addDays(today, 21)];
+  expect(learnedFrom({})).toEqual([undefined, undefined]);
+  expect(learnedFrom({ rhythm: [] })).toEqual([two, two]);
+  expect(learnedFrom({ rhythm: [gate] })).toEqual([three, two]);
+  const { items } = wholeOf(inputOf([goal], { p: 40, q: 40 }, { rhythm: [gate] }));
+  const learned = items.map(({ stages }) => stages.find(({ stage }) => stage === 'learn')?.fromWeek ?? 0);
+  expect((learned[0] ?? 0) >= 3 && (learned[1] ?? 0) >= 2).toBe(true);
+  const begun = {
+    id: 'e',
+    studentId: 'w',
+    goalId: null,
+    componentId: null,
+    pieceId: 'q',
+    minutes: 5,
+    source: 'card' as const,
+  };
+  const before = goalOf('exam', {
+    components: [list('a'), list('b')],
+    pieces: { a: ['p'], b: ['q'] },
+    on: addDays(today, 84),
+    plan: { startedOn: addDays(today, -7) },
+  });
+  const practice = [{ ...begun, day: addDays(today, -1) }];
+  const items2 = draftOf(
+    before,
+    inputOf([before], { p: 40, q: 40 }, { rhythm: [], evidence: { practice, cards: [] } }),
+    2,
+  ).items;
+  expect(items2.map(({ work }) => work.stages[1]?.notBefore)).toEqual([addDays(today, 7), undefined]);
+  const passed = { ...gate, shown: { 'x|tapped': { how: 'alone' as const, day: today } } };
+  expect(learnedFrom({ rhythm: [passed] })).toEqual([undefined, two]);
 });

@@ -137,7 +137,7 @@ function plannedItem(
       stage: stage.stage,
       minutes: stage.minutes * scale,
       by: stage.by,
-      notBefore: null,
+      notBefore: stage.notBefore ?? null,
     })),
     ...(weekly && { weekly }),
   };

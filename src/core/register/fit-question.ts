@@ -5,7 +5,14 @@ import { heldCommonLevel, type RequirementSet, type Session } from '../requireme
 import { emptyBook, mapWith } from '../skills';
 import type { Student } from '../students';
 import { addDays, type CalendarDay } from '../time';
-import { cardsOfStudent, entriesOfStudent, goalsOfStudent, practiceOfStudent, type Studio } from '../files';
+import {
+  cardsOfStudent,
+  entriesOfStudent,
+  goalsOfStudent,
+  practiceOfStudent,
+  rhythmGatesOfStudent,
+  type Studio,
+} from '../files';
 import { goalNames } from './goal-names';
 import { effortOf } from './learned-effort';
 import { planInput } from './preparation';
@@ -43,6 +50,7 @@ export function fitStudentReader(studio: Studio, today: CalendarDay): (student: 
       entriesOfStudent(studio, student.id),
       practiceOfStudent(studio, student.id),
       cardsOfStudent(studio, student.id),
+      rhythmGatesOfStudent(studio, student.id),
       ...openPieces(studio, student),
     ];
     const before = known.get(student);

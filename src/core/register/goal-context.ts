@@ -15,8 +15,10 @@ import type { CalendarDay } from '../time';
 import {
   cardsOfStudent,
   entriesOfStudent,
+  faultsOfStudent,
   goalsOfStudent,
   practiceOfStudent,
+  rhythmGatesOfStudent,
   sheetsOfGoal,
   type Studio,
 } from '../files';
@@ -71,6 +73,8 @@ export function goalContext(studio: Studio, goal: Goal, today: CalendarDay): Goa
     cardsOfStudent(studio, goal.studentId),
     entriesOfStudent(studio, goal.studentId),
     studio.skillBooks.get(goal.studentId),
+    faultsOfStudent(studio, goal.studentId),
+    rhythmGatesOfStudent(studio, goal.studentId),
     ...goalsOfStudent(studio, goal.studentId).map(({ id }) => sheetsOfGoal(studio, id)),
   ];
   const before = known.get(goal);

@@ -38,7 +38,8 @@ export {
 export { markRows, resultRows, studentRows, type TableRows } from './studio-tables';
 export { learnedRateOf } from './learned-effort';
 export { waysToMend, type WaysToMend } from './ways-to-mend';
-export { preparationOf } from './preparation';
+export { planInput, preparationOf } from './preparation';
+export { cardStillServes, sinceLastWeek, type SinceLastWeek } from './since-last-week';
 export { hearToday, type HearLine } from './hear-today';
 export { partWords, practiceNames, practiceParts, practiceTable } from './practice-names';
 export { cardsToReport, weekCard, type WeekCard } from './week-card';

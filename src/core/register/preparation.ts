@@ -1,14 +1,16 @@
 import { currentSheets } from '../marks';
-import { prepare, type Noted, type PlanInput, type Preparation } from '../plan';
+import { faultState, faultWords, prepare, type Noted, type PlanInput, type Preparation } from '../plan';
 import type { Goal } from '../programme';
 import type { Student } from '../students';
 import type { CalendarDay } from '../time';
-import { familyOf } from '../skills';
+import { familyOf, followed } from '../skills';
 import {
   cardsOfStudent,
   entriesOfStudent,
+  faultsOfStudent,
   goalsOfStudent,
   practiceOfStudent,
+  rhythmGatesOfStudent,
   sheetsOfGoal,
   type Studio,
 } from '../files';
@@ -16,6 +18,9 @@ import { effortOf } from './learned-effort';
 import { goalNames } from './goal-names';
 import { goalToPlan } from './goal-to-plan';
 import { ownWork } from './own-work';
+
+/** The pathway that holds the score back until its rhythm is sure. */
+const RHYTHM_FIRST = 'rhythm-first';
 
 const known = new WeakMap<Student, { readonly inputs: readonly unknown[]; readonly answer: Preparation }>();
 
@@ -51,6 +56,8 @@ export function preparationOf(studio: Studio, student: Student, today: CalendarD
     cardsOfStudent(studio, student.id),
     entriesOfStudent(studio, student.id),
     studio.skillBooks.get(student.id),
+    faultsOfStudent(studio, student.id),
+    rhythmGatesOfStudent(studio, student.id),
     ...open.map(({ id }) => sheetsOfGoal(studio, id)),
   ];
   const before = known.get(student);
@@ -81,11 +88,27 @@ export const planInput = (
     practice: practiceOfStudent(studio, student.id),
     cards: cardsOfStudent(studio, student.id),
   },
-  noted: goals.flatMap((goal) => notedIn(studio, goal)),
+  noted: [...goals.flatMap((goal) => notedIn(studio, goal)), ...faultsIn(studio, student)],
+  ...(followed(studio.skillBooks.get(student.id)?.pathwayIds ?? []).some(({ id }) => id === RHYTHM_FIRST) && {
+    rhythm: rhythmGatesOfStudent(studio, student.id),
+  }),
   family: familyOf(student.instrument, studio.settings.instrumentFamilies),
   metronomeFrom: studio.settings.metronomeFrom ?? 'learn',
   today,
 });
+
+/** Faults that are not mended, the one that is back first. */
+const faultsIn = (studio: Studio, { id }: Student): Noted[] =>
+  faultsOfStudent(studio, id)
+    .filter((fault) => faultState(fault) !== 'mended')
+    .sort((a, b) => Number(faultState(b) === 'back again') - Number(faultState(a) === 'back again'))
+    .map((fault) => ({
+      goalId: null,
+      componentId: null,
+      pieceId: fault.pieceId,
+      bars: fault.bars,
+      text: faultWords(fault),
+    }));
 
 /** What the teacher noted at bars when each part was heard last. */
 function notedIn(studio: Studio, { id: goalId }: Goal): Noted[] {

@@ -73,6 +73,28 @@ const writtenBars: (
   }),
 );
 
+/** Families that are kept: a gate of more figures is none. Our choice. */
+const MOST_FAMILIES = 12;
+
+/**
+ * Bars of one rhythm together, those with the most kinds of lengths first; a rhythm of notes of one length is none to learn.
+ * @returns indexes into the bars of the layout, each family in the order of the page
+ */
+export function rhythmFamilies(part: ScorePart, layout: Layout): number[][] {
+  const families = new Map<string, { readonly bars: number[]; readonly lengths: number }>();
+  for (const [bar, { notes, rhythm }] of writtenBars(part, layout).entries()) {
+    const lengths = new Set(notes.map(({ note }) => note.length)).size;
+    if (lengths < 2) continue;
+    const family = families.get(rhythm);
+    if (family) family.bars.push(bar);
+    else families.set(rhythm, { bars: [bar], lengths });
+  }
+  return [...families.values()]
+    .sort((a, b) => b.lengths - a.lengths || (a.bars[0] ?? 0) - (b.bars[0] ?? 0))
+    .slice(0, MOST_FAMILIES)
+    .map(({ bars }) => bars);
+}
+
 /**
  * Which bars of a part are new and which are learned already: the same pitches and rhythm, an octave away, transposed,
  * the same rhythm with other notes. Articulation and dynamics do not count, ties into a bar do.

@@ -1,6 +1,6 @@
 import type { BarRange } from '../music';
 import type { DifficultyFigures } from './difficulty-figures';
-import { soundingBars } from './learn-once';
+import { rhythmFamilies, soundingBars } from './learn-once';
 import type { Score } from './model';
 import type { ScoreWork, WorkDrill } from './work';
 import { xRay, type XRay } from './x-ray';
@@ -82,5 +82,8 @@ export function scoreWork(
           : [];
       }),
     ].filter(({ bar }) => bar > 0),
+    rhythms: rhythmFamilies(part, layout)
+      .map((family) => family.map(numberOf).filter((bar) => bar > 0))
+      .filter((family) => family.length > 0),
   };
 }

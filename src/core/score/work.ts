@@ -32,6 +32,8 @@ export interface ScoreWork {
   /** Stretches worked on as one, in printed order, with their difficulty from 0 to 1. */
   readonly chunks: readonly { readonly bars: BarRange; readonly difficulty: number }[];
   readonly drills: readonly WorkDrill[];
+  /** Bars of one rhythm, by family, the one with the most kinds of lengths first; left out where it was read before they were. */
+  readonly rhythms?: readonly (readonly number[])[];
 }
 
 /** Bars of a range that are new to the fingers: of those with the same notes one, of silent ones none. */

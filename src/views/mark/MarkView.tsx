@@ -31,6 +31,8 @@ import {
 } from './mark-model';
 import { CriterionRow } from './parts/CriterionRow';
 import { History } from './parts/History';
+import { faultsOfStudent } from '@/core/files';
+import { piecesOf } from '../shell/pieces-of';
 import { NotesByBar } from './parts/NotesByBar';
 import css from './MarkView.module.css';
 import { valueAt } from '@/core/value-at';
@@ -335,6 +337,9 @@ function Sheet({
             goalId={goal.id}
             componentId={component.id}
             day={day}
+            studentId={goal.studentId}
+            pieces={piecesOf(ready.studio, context, component.id)}
+            faults={faultsOfStudent(ready.studio, goal.studentId)}
             notes={sheets.teacher?.notes ?? []}
             earlier={context.sheets.filter(
               (sheet) => sheet.componentId === component.id && sheet.day < day && sheet.notes.length > 0,

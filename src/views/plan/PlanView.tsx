@@ -30,6 +30,7 @@ const EffortDialog = lazy(() =>
 const GateDialog = lazy(() => import('./parts/GateDialog').then((part) => ({ default: part.GateDialog })));
 const Mendings = lazy(() => import('./parts/Mendings').then((part) => ({ default: part.Mendings })));
 const PlanTable = lazy(() => import('./parts/PlanTable').then((part) => ({ default: part.PlanTable })));
+const PlanNotes = lazy(() => import('./parts/PlanNotes').then((part) => ({ default: part.PlanNotes })));
 const PracticeCardTable = lazy(() =>
   import('./parts/PracticeCardTable').then((part) => ({ default: part.PracticeCardTable })),
 );
@@ -125,6 +126,7 @@ function PlanBody({ ready, context, stands }: BodyProps) {
   const at = Math.min(picked, plan.weeks.length - 1);
   const week = plan.weeks[at];
   const card = useMemo(() => practiceCard(plan, at), [plan, at]);
+  const firstCard = useMemo(() => practiceCard(stands, 0), [stands]);
   const closures = useMemo(() => [...studio.closures.values()], [studio.closures]);
   const nextGate = plan.items
     .flatMap((item) =>
@@ -167,6 +169,11 @@ function PlanBody({ ready, context, stands }: BodyProps) {
         ) : (
           []
         ),
+      )}
+      {!trial && (
+        <Suspense fallback={null}>
+          <PlanNotes ready={ready} student={student} contexts={contexts} plan={stands} card={firstCard} />
+        </Suspense>
       )}
       <PreparationStave
         student={student}
@@ -238,6 +245,9 @@ function PlanBody({ ready, context, stands }: BodyProps) {
               href={hrefOf('/print', { sheet: 'card', goal: context.goal.id, week: String(at) })}
             >
               Print the card
+            </LinkButton>
+            <LinkButton href={hrefOf('/print', { sheet: 'stave', student: student.id })}>
+              Print the stave
             </LinkButton>
             <Button pressed={shut} onClick={() => void shutWeek(context.goal.id, week.from, !shut)}>
               {shut ? 'Restore this week' : 'No practice this week'}

@@ -1,13 +1,15 @@
 import { lazy, Suspense, useEffect, useMemo } from 'react';
 import { componentMax, latestSheet, schemeComponent, sheetMark, type Assessor } from '@/core/marks';
 import { formatBars } from '@/core/music';
-import type { Plan } from '@/core/plan';
+import { faultPlaceWords, faultState, type Plan } from '@/core/plan';
+import { faultsOfStudent } from '@/core/files';
 import { goalContext, preparationOf, weekCard, type GoalContext, type WeekCard } from '@/core/register';
 import { initials, instrumentOn } from '@/core/students';
 import { formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import { handOut, saveSettings, takeBackCard, type ReadyState } from '@/store';
 import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
 import { contextsOfDay, registerModel } from '../register/register-model';
+import { piecesOf } from '../shell/pieces-of';
 import { weeksWords } from '../shell/words';
 import { queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
@@ -16,6 +18,8 @@ import { valueAt } from '@/core/value-at';
 
 const CardSheet = lazy(() => import('./parts/CardSheet').then((part) => ({ default: part.CardSheet })));
 const TalkSheet = lazy(() => import('./parts/TalkSheet').then((part) => ({ default: part.TalkSheet })));
+const GateSheet = lazy(() => import('./parts/GateSheet').then((part) => ({ default: part.GateSheet })));
+const StaveSheet = lazy(() => import('./parts/StaveSheet').then((part) => ({ default: part.StaveSheet })));
 const PageQuestions = lazy(() =>
   import('./parts/PageQuestions').then((part) => ({ default: part.PageQuestions })),
 );
@@ -41,7 +45,8 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
   const asked = queryOf('day');
   const day = asked !== null && isCalendarDay(asked) ? asked : ready.now.day;
   const nameOf = (name: string) => (ready.studio.settings.initialsOnPaper ? initials(name) : name);
-  const size = sheet === 'card' ? 'A5' : 'A4';
+  const gate = studio.rhythmGates.get(queryOf('gate') ?? '');
+  const size = sheet === 'card' ? 'A5' : sheet === 'stave' ? 'A4 landscape' : 'A4';
   useEffect(() => {
     const style = document.createElement('style');
     style.textContent = `@page { size: ${size}; margin: ${size === 'A5' ? '10mm' : '14mm'}; }`;
@@ -77,9 +82,18 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
         ) : sheet === 'card' && whole && student && card ? (
           <CardSheet ready={ready} student={student} plan={whole} card={card} nameOf={nameOf} />
         ) : sheet === 'marks' && context ? (
-          <MarksSheet context={context} componentId={queryOf('component') ?? ''} nameOf={nameOf} />
+          <MarksSheet
+            studio={studio}
+            context={context}
+            componentId={queryOf('component') ?? ''}
+            nameOf={nameOf}
+          />
         ) : sheet === 'talk' && named ? (
           <TalkSheet ready={ready} student={named} nameOf={nameOf} />
+        ) : sheet === 'stave' && whole && student ? (
+          <StaveSheet ready={ready} student={student} plan={whole} nameOf={nameOf} />
+        ) : sheet === 'rhythm' && gate ? (
+          <GateSheet ready={ready} gate={gate} nameOf={nameOf} />
         ) : sheet === 'page-questions' && score ? (
           <PageQuestions score={score} />
         ) : (
@@ -193,10 +207,12 @@ function DaySheet({
 }
 
 function MarksSheet({
+  studio,
   context,
   componentId,
   nameOf,
 }: {
+  readonly studio: ReadyState['studio'];
   readonly context: GoalContext;
   readonly componentId: string;
   readonly nameOf: NameOf;
@@ -214,6 +230,10 @@ function MarksSheet({
     sheet: of(assessor),
   }));
   const item = context.plan?.items.find((each) => each.componentId === component.id);
+  const own = new Set(piecesOf(studio, context, component.id).map(({ id }) => id));
+  const faults = faultsOfStudent(studio, context.goal.studentId).filter(
+    (fault) => own.has(fault.pieceId) && faultState(fault) !== 'mended',
+  );
   return (
     <PrintFrame
       size="A4"
@@ -270,6 +290,12 @@ function MarksSheet({
         </tbody>
       </table>
       <ul className={css.tasks}>
+        {faults.map((fault) => (
+          <li key={fault.id}>
+            <b>{faultPlaceWords(fault)}</b> {[fault.kind, fault.text].filter(Boolean).join(': ')}
+            {faultState(fault) === 'back again' ? ', back again' : ''}
+          </li>
+        ))}
         {(of('teacher')?.notes ?? []).map((note) => (
           <li key={note.id}>
             <b>{formatBars(note.bars)}</b> {note.text}

@@ -1,3 +1,5 @@
+import { faultsOfStudent } from '@/core/files';
+import { faultHeat } from '@/core/plan';
 import { demandWords } from '@/core/skills';
 import { inTerms } from '@/core/terms';
 import { lazy, Suspense, useMemo, useState } from 'react';
@@ -132,7 +134,7 @@ function OpenScore({
   const [bar, pick] = useState(0);
   const [tint, setTint] = useState<Tint>('difficulty');
   const [asked, ask] = useState<string | null>(null);
-  const [refused, reftakeWords] = useState<string | null>(null);
+  const [refused, refuseWords] = useState<string | null>(null);
   const answer = read.kind === 'ready' ? read.answer : null;
   const barOf = useMemo(() => (answer ? barOfMeasure(answer.layout) : []), [answer]);
   const played = useMemo(() => (answer ? playedBars(answer) : []), [answer]);
@@ -149,10 +151,23 @@ function OpenScore({
         : null,
     [ready.studio, student, answer],
   );
+  const { studio } = ready;
+  // Of the pieces that are read from this score.
+  const heat = useMemo(() => {
+    const own = new Set(
+      [...studio.pieces.values()].flatMap(({ id, scoreId }) => (scoreId === score?.id ? [id] : [])),
+    );
+    const faults = student
+      ? faultsOfStudent(studio, student.id).filter(({ pieceId }) => own.has(pieceId))
+      : [];
+    return faultHeat(faults, answer?.layout.bars.at(-1)?.number ?? 0);
+  }, [studio, student, score, answer]);
   const tints = useMemo(
     () =>
-      answer && score ? answer.layout.bars.map((_, at) => tintOf(answer, score, tint, demand, at, had)) : [],
-    [answer, score, tint, demand, had],
+      answer && score
+        ? answer.layout.bars.map((_, at) => tintOf(answer, score, tint, demand, at, had, heat))
+        : [],
+    [answer, score, tint, demand, had, heat],
   );
   const bars = useMemo(
     () =>
@@ -230,11 +245,13 @@ function OpenScore({
           onSelect={pick}
         />
         <div className={css.acts} role="group" aria-label={inTerms('Shade the bars by')}>
-          {TINTS.filter((each) => had !== null || each !== 'demands not had').map((each) => (
-            <Button key={each} pressed={each === tint} onClick={() => setTint(each)}>
-              {inTerms(each)}
-            </Button>
-          ))}
+          {TINTS.filter((each) => had !== null || (each !== 'demands not had' && each !== 'faults')).map(
+            (each) => (
+              <Button key={each} pressed={each === tint} onClick={() => setTint(each)}>
+                {inTerms(each)}
+              </Button>
+            ),
+          )}
           {tint === 'demand' && demand && (
             <SelectField
               label="Demand"
@@ -331,7 +348,7 @@ function OpenScore({
             Page questions
           </LinkButton>
           {VALUE_CHANGES.map((change) => (
-            <Button key={change} onClick={() => reftakeWords(saveValues(answer.xml, score.fileName, change))}>
+            <Button key={change} onClick={() => refuseWords(saveValues(answer.xml, score.fileName, change))}>
               Save with {change} values
             </Button>
           ))}

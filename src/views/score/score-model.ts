@@ -10,7 +10,7 @@ import {
 import type { ScoreAnswer } from '@/workers/score.job';
 
 /** What the bars of the page are shaded by. */
-export const TINTS = ['difficulty', 'what is new', 'demand', 'demands not had', 'notes'] as const;
+export const TINTS = ['difficulty', 'what is new', 'demand', 'demands not had', 'notes', 'faults'] as const;
 export type Tint = (typeof TINTS)[number];
 
 type Laid = Pick<ScoreAnswer, 'layout'>;
@@ -72,6 +72,8 @@ export function tintOf(
   bar: number,
   /** Demands the student looked at has, in lower case; null where there is none. */
   had: ReadonlySet<string> | null = null,
+  /** By counted bar from 1, at index bar - 1: how many faults of the student stand there. */
+  heat: readonly number[] = [],
 ): number {
   switch (tint) {
     case 'difficulty':
@@ -82,6 +84,8 @@ export function tintOf(
       return demand?.bars.includes(bar) ? 1 : 0;
     case 'demands not had':
       return stepOf(lacking(answer.demands, had).filter(({ bars }) => bars.includes(bar)).length, STEPS);
+    case 'faults':
+      return stepOf(heat[(answer.layout.bars[bar]?.number ?? 0) - 1] ?? 0, Math.max(2, ...heat));
     case 'notes':
       return score.notes.some((note) => note.bar === answer.layout.bars[bar]?.number) ? 1 : 0;
   }

@@ -80,6 +80,22 @@ const EFFORT: readonly Row[] = [
     true,
   ],
   [
+    'rhythmWeeks',
+    'Weeks of rhythm before a piece is learned',
+    'when the learning of a new piece begins for a student who meets the rhythm before the score',
+    0,
+    26,
+    true,
+  ],
+  [
+    'firstRhythmWeeks',
+    'The same where a figure is met for the first time',
+    'when the learning of a new piece with such a rhythm gate begins',
+    0,
+    26,
+    true,
+  ],
+  [
     'readyWeeks',
     'Weeks of work with which a level is ready now',
     'what the fit calls ready now',

@@ -14,7 +14,9 @@ export const unreadScores = (studio: Pick<Studio, 'scores' | 'pieces' | 'setting
       !refused.has(score.textId) &&
       piecesOfScore(studio, score.id).some(
         ({ work }) =>
-          work?.textId !== score.textId || !equal(work.difficulty, studio.settings.difficulty ?? {}),
+          work?.textId !== score.textId ||
+          work.rhythms === undefined ||
+          !equal(work.difficulty, studio.settings.difficulty ?? {}),
       ),
   );
 

@@ -20,6 +20,7 @@ import css from './StudentView.module.css';
 
 const CardReport = lazy(() => import('../shell/CardReport').then((part) => ({ default: part.CardReport })));
 const CardOfWeek = lazy(() => import('./parts/CardOfWeek').then((part) => ({ default: part.CardOfWeek })));
+const RhythmGates = lazy(() => import('./parts/RhythmGates').then((part) => ({ default: part.RhythmGates })));
 const Beside = lazy(() => import('./parts/Beside').then((part) => ({ default: part.Beside })));
 
 export const StudentView = () => <StudioPage>{(ready) => <StudentOf ready={ready} />}</StudioPage>;
@@ -155,6 +156,9 @@ function StudentPage({
           {model.goals.map((each) => (
             <GoalMarks key={each.goal.id} context={each} today={now.day} />
           ))}
+          <Suspense>
+            {beside && <RhythmGates ready={ready} student={student} pieces={model.pieces} />}
+          </Suspense>
           <Suspense>
             {beside && (
               <CardOfWeek

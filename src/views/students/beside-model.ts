@@ -1,10 +1,12 @@
-import { lessonsOfStudent, type Studio } from '@/core/files';
+import { faultsOfStudent, lessonsOfStudent, type Studio } from '@/core/files';
+import { faultState, type Fault } from '@/core/plan';
 import { repertoireOf, type GoalContext } from '@/core/register';
-import { REPERTOIRE_STATES, stateOf, type RepertoireState } from '@/core/repertoire';
+import { REPERTOIRE_STATES, stateOf, type Piece, type RepertoireState } from '@/core/repertoire';
 import { heldCommonLevel } from '@/core/requirements';
 import { emptyBook, familyOf, mapWith, studentSkills } from '@/core/skills';
 import type { LessonRecord, Student } from '@/core/students';
 import type { CalendarDay } from '@/core/time';
+import { piecesOf } from '../shell/pieces-of';
 import { stagesOf, type SkillLine } from '../skills/skills-model';
 
 /** A note at bars, with the component and the day it was made. */
@@ -20,6 +22,11 @@ export interface BarNoteLine {
 export interface StudentBeside {
   /** Lessons that have a note, latest first. */
   readonly lessons: readonly LessonRecord[];
+  /** Of the goals and of the own repertoire, those begun. */
+  readonly pieces: readonly Piece[];
+  readonly faults: readonly Fault[];
+  /** Faults that are not mended. */
+  readonly toMend: number;
   /** Latest first. */
   readonly notes: readonly BarNoteLine[];
   readonly skills: readonly SkillLine[];
@@ -32,6 +39,9 @@ export const studentBeside = (
   student: Student,
   goals: readonly GoalContext[],
 ): StudentBeside => ({
+  pieces: piecesToNote(studio, student.id, goals),
+  faults: faultsOfStudent(studio, student.id),
+  toMend: faultsOfStudent(studio, student.id).filter((fault) => faultState(fault) !== 'mended').length,
   lessons: lessonsOfStudent(studio, student.id)
     .filter(({ note }) => note !== '')
     .sort((a, b) => (a.day < b.day ? 1 : -1)),
@@ -39,6 +49,14 @@ export const studentBeside = (
   skills: nextSkills(studio, student),
   repertoire: repertoireByState(studio, student.id),
 });
+
+function piecesToNote(studio: Studio, studentId: string, goals: readonly GoalContext[]): Piece[] {
+  const own = repertoireOf(studio, studentId)
+    .filter((entry) => stateOf(entry) === 'begun')
+    .flatMap(({ pieceId }) => studio.pieces.get(pieceId) ?? []);
+  const noted = faultsOfStudent(studio, studentId).flatMap(({ pieceId }) => studio.pieces.get(pieceId) ?? []);
+  return [...new Set([...goals.flatMap((goal) => piecesOf(studio, goal)), ...own, ...noted])];
+}
 
 const notesOf = ({ goal, level, readSheets }: GoalContext): BarNoteLine[] =>
   readSheets.flatMap(({ sheet }) =>

@@ -2,6 +2,7 @@ import { aimMark, componentMax, schemeComponent, type Assessor } from '@/core/ma
 import { goalsOfStudent, type Studio } from '@/core/files';
 import type { Plan } from '@/core/plan';
 import { readinessOf } from '@/core/readiness';
+import type { Piece } from '@/core/repertoire';
 import {
   goalContext,
   goalNames,
@@ -31,6 +32,8 @@ export interface StudentModel {
   readonly goals: readonly GoalContext[];
   /** The plan over all goals and own work; null where there is neither. */
   readonly whole: Plan | null;
+  /** Pieces that are worked on. */
+  readonly pieces: readonly Piece[];
   readonly next: ReturnType<typeof nextLesson>;
   /** To hear in the next lesson, by goal; last what is worked on beside any. */
   readonly hear: readonly { readonly goal: GoalContext | null; readonly lines: readonly HearLine[] }[];
@@ -48,6 +51,7 @@ export function studentModel(studio: Studio, student: Student, now: Now): Studen
   return {
     goals,
     whole,
+    pieces: [...new Set((whole?.items ?? []).flatMap(({ piece }) => piece ?? []))],
     next,
     hear: [...goals, null].flatMap((goal) => {
       const own = lines.filter(({ goalId }) => goalId === (goal?.goal.id ?? null));

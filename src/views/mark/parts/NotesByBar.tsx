@@ -4,22 +4,33 @@ import type { BarNote, MarkSheet } from '@/core/marks';
 import { formatBars, parseBars } from '@/core/music';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { dropNote, newId, noteBars } from '@/store';
+import type { Fault } from '@/core/plan';
+import type { Piece } from '@/core/repertoire';
 import { Button, KeyCap, KeyHint, Section, TextField } from '@/ui';
+import { Faults } from '../../shell/Faults';
 import css from './NotesByBar.module.css';
 
-/** Notes at their bars on today's sheet, and those of earlier sheets to look back at. */
+/** Faults at the bars of the piece; notes on today's sheet, and those of earlier sheets to look back at. */
 export function NotesByBar({
   goalId,
   componentId,
   day,
   notes,
   earlier,
+  studentId,
+  pieces,
+  faults,
 }: {
   readonly goalId: string;
   readonly componentId: string;
   readonly day: CalendarDay;
   readonly notes: readonly BarNote[];
   readonly earlier: readonly MarkSheet[];
+  readonly studentId: string;
+  /** What the component is played with; none where it has no piece. */
+  readonly pieces: readonly Piece[];
+  /** Of the student. */
+  readonly faults: readonly Fault[];
 }) {
   const [bars, setBars] = useState('');
   const [text, setText] = useState('');
@@ -49,30 +60,39 @@ export function NotesByBar({
           </li>
         ))}
       </ul>
-      <form
-        className={css.form}
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (!range || text.trim() === '') return;
-          void noteBars(goalId, componentId, { id: newId(), bars: range, text: text.trim() }, day);
-          setBars('');
-          setText('');
-        }}
-      >
-        <div className={css.bars} data-note-bars>
-          <TextField
-            required
-            label={inTerms('Bars')}
-            value={bars}
-            onChange={setBars}
-            error={bars !== '' && !range ? 'as 17–20' : undefined}
-          />
-        </div>
-        <TextField required label="Note" value={text} onChange={setText} />
-        <Button type="submit" disabled={!range || text.trim() === ''}>
-          Note
-        </Button>
-      </form>
+      {pieces.length > 0 ? (
+        <Faults
+          studentId={studentId}
+          pieces={pieces}
+          faults={faults.filter(({ pieceId }) => pieces.some(({ id }) => id === pieceId))}
+          day={day}
+        />
+      ) : (
+        <form
+          className={css.form}
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (!range || text.trim() === '') return;
+            void noteBars(goalId, componentId, { id: newId(), bars: range, text: text.trim() }, day);
+            setBars('');
+            setText('');
+          }}
+        >
+          <div className={css.bars} data-note-bars>
+            <TextField
+              required
+              label={inTerms('Bars')}
+              value={bars}
+              onChange={setBars}
+              error={bars !== '' && !range ? 'as 17–20' : undefined}
+            />
+          </div>
+          <TextField required label="Note" value={text} onChange={setText} />
+          <Button type="submit" disabled={!range || text.trim() === ''}>
+            Note
+          </Button>
+        </form>
+      )}
       {last && (
         <details className={css.earlier}>
           <summary>

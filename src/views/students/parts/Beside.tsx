@@ -6,6 +6,7 @@ import { formatDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { Glyph, Section } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
+import { Faults } from '../../shell/Faults';
 import { Practice } from './Practice';
 import { studentBeside } from '../beside-model';
 import type { StudentModel } from '../student-model';
@@ -30,9 +31,12 @@ export function Beside({
     <aside className={css.side} aria-label="Notes, practice, skills, pieces and results">
       <Section
         title={inTerms('Notes at bars')}
-        end={beside.notes.length > 0 ? `${beside.notes.length}` : undefined}
+        end={beside.toMend > 0 ? `${beside.toMend} to mend` : undefined}
       >
-        {beside.notes.length === 0 && <p className={css.soft}>{inTerms('No note at a bar yet.')}</p>}
+        <Faults studentId={student.id} pieces={beside.pieces} faults={beside.faults} day={ready.now.day} />
+        {beside.pieces.length + beside.notes.length === 0 && (
+          <p className={css.soft}>{inTerms('No piece to note bars of.')}</p>
+        )}
         <ul>
           {beside.notes.slice(0, FIRST).map((note, which) => (
             <li key={which} className={css.note}>

@@ -1,0 +1,115 @@
+import { useMemo } from 'react';
+import { cardsOfStudent, lessonsOfStudent } from '@/core/files';
+import type { PracticeCard } from '@/core/card';
+import { warningsOf, type Plan, type PlanWarning } from '@/core/plan';
+import {
+  cardStillServes,
+  openGoalsOf,
+  planInput,
+  sinceLastWeek,
+  type GoalContext,
+  type SinceLastWeek,
+} from '@/core/register';
+import { formatDay } from '@/core/time';
+import type { Student } from '@/core/students';
+import { takeBackCard, type ReadyState } from '@/store';
+import { Button } from '@/ui';
+import { gateName } from '../../shell/words';
+import css from './PlanNotes.module.css';
+
+/** What changed in a week, whether the card that is out still serves, and what is worth a word; none of it bends the plan. */
+export function PlanNotes({
+  ready: { studio, now },
+  student,
+  contexts,
+  plan,
+  card,
+}: {
+  readonly ready: Pick<ReadyState, 'studio' | 'now'>;
+  readonly student: Student;
+  readonly contexts: readonly GoalContext[];
+  /** Over all goals, as it stands. */
+  readonly plan: Plan;
+  /** Of the coming week. */
+  readonly card: PracticeCard;
+}) {
+  const input = useMemo(
+    () => planInput(studio, student, openGoalsOf(studio, student.id), now.day),
+    [studio, student, now.day],
+  );
+  const since = useMemo(() => sinceLastWeek(input, plan), [input, plan]);
+  const out = cardsOfStudent(studio, student.id).find(({ from, to }) => from <= now.day && now.day <= to);
+  const served = useMemo(() => (out ? cardStillServes(input, out) : null), [input, out]);
+  const warnings = warningsOf({
+    plan,
+    days: card.days,
+    goals: contexts.map(({ goal, session, goNoGo }) => ({
+      goalId: goal.id,
+      session: session.day,
+      due: goal.recordingSentOn === null ? session.recordingDue : null,
+      goNoGo,
+    })),
+    lessons: lessonsOfStudent(studio, student.id),
+    today: now.day,
+  });
+  if (!since && warnings.length === 0 && served?.serves !== false) return null;
+  return (
+    <ul className={css.root} aria-label="Worth a word">
+      {since && <li>{sinceWords(since)}</li>}
+      {out && served?.serves === false && (
+        <li>
+          The card that was handed out no longer serves: with it the fullest weeks ask for{' '}
+          {times(served.peak)} of what there is, {times(served.free)} without.{' '}
+          <Button onClick={() => void takeBackCard(out.id)}>Make the card anew</Button>
+        </li>
+      )}
+      {warnings.map((warning, which) => (
+        <li key={which}>{warningWords(warning, contexts)}</li>
+      ))}
+    </ul>
+  );
+}
+
+const times = (peak: number) => (Number.isFinite(peak) ? `${peak.toFixed(2)} times` : 'more than all');
+const percent = (peak: number) => (Number.isFinite(peak) ? `${Math.round(peak * 100)} %` : 'more than all');
+/** Gates named in the sentence; the rest are counted. */
+const NAMED = 2;
+
+/** One sentence. */
+function sinceWords({ reported, asked, peak: [then, now], moved, passed }: SinceLastWeek): string {
+  const gates = moved
+    .slice(0, NAMED)
+    .map(({ title, stage, to }) => `${title}, ${gateName(stage)}, to ${formatDay(to, 'short')}`);
+  const more = moved.length - gates.length;
+  return `Since last week: ${[
+    reported === null ? `nothing reported of ${asked} minutes` : `${reported} of ${asked} minutes reported`,
+    passed === 0 ? '' : `${passed} ${passed === 1 ? 'gate' : 'gates'} passed`,
+    percent(then) === percent(now)
+      ? `the fullest weeks stay at ${percent(now)}`
+      : `the fullest weeks go from ${percent(then)} to ${percent(now)}`,
+    gates.length === 0
+      ? 'no gate moves'
+      : `gates move: ${gates.join('; ')}${more > 0 ? `, and ${more} more` : ''}`,
+  ]
+    .filter(Boolean)
+    .join('; ')}.`;
+}
+
+function warningWords(warning: PlanWarning, contexts: readonly GoalContext[]): string {
+  switch (warning.kind) {
+    case 'strain':
+      return `${formatDay(warning.day, 'short')}: “${warning.words}” Stop, change something, and have a teacher or a clinician look at it.`;
+    case 'go or no-go': {
+      const goal = contexts.find(({ goal: { id } }) => id === warning.goalId);
+      return `Go or no-go for ${goal ? `${goal.set.name} ${goal.level.name}` : 'a goal'}: to be decided since ${formatDay(warning.day, 'short')}.`;
+    }
+    case 'heavy end':
+      return `The last two days before ${formatDay(warning.day, 'short')} are as full as the others; lighter would be better.`;
+    case 'heavy day':
+      return `${formatDay(warning.day, 'medium')} has ${warning.minutes} minutes, more than twice an ordinary day (${Math.round(warning.mean)}).`;
+    case 'no break':
+      return `${formatDay(warning.day, 'medium')} has ${warning.minutes} minutes: a break after 25.`;
+    case 'steep':
+      return `Minutes rise from ${Math.round(warning.from)} to ${Math.round(warning.to)} in the week of ${formatDay(warning.week, 'short')}: more than 15 % at once.`;
+  }
+}
