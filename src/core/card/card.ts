@@ -71,9 +71,9 @@ function cardOf(plan: Plan, week: number): PracticeCard {
   if (!planned) throw new RangeError(`week ${week} of ${plan.weeks.length}`);
   const asked = wholeMinutes(plan.items.map((item) => item.weeks[week] ?? 0));
   const length = visitLength(plan, planned.days);
-  // What has no date is worked on seldom and longer, so that it takes few lines.
-  const least = plan.items.map(({ goalId }) =>
-    goalId === null ? Math.max(length, plan.habits.placeMinutes) : length,
+  // A skill, and what has no date, are worked on seldom and longer, so that they take few lines.
+  const least = plan.items.map(({ goalId, skillId }) =>
+    goalId === null || skillId !== null ? Math.max(length, plan.habits.placeMinutes) : length,
   );
   const visits = visitsOf(asked, planned.days, length, least);
   const unnumbered = plan.items.map((item, at) => blocksOf(plan, item, visits[at]?.visits ?? [], week));

@@ -42,6 +42,9 @@ export function visitsOf(
     });
   }
   for (const item of order)
+    if ((left[item] ?? 0) * 2 < blockMinutes && makeRoom(visits, item, left[item] ?? 0, room, blockMinutes))
+      left[item] = 0;
+  for (const item of order)
     while ((left[item] ?? 0) > 0 && open.length > 0) {
       const own = [...(visits[item]?.keys() ?? [])].filter((day) => (room.get(day) ?? 0) > 0);
       const free = own.length > 0 ? own : [...room.keys()].filter((day) => (room.get(day) ?? 0) > 0);
@@ -54,6 +57,35 @@ export function visitsOf(
     visits: [...own].sort(([a], [b]) => (a < b ? -1 : 1)),
     leftOut: (asked[item] ?? 0) - (wanted[item] ?? 0),
   }));
+}
+
+/**
+ * Puts a few minutes to a visit an item has already, where another item of that day can have as many on a day of its own that
+ * is not full: so that they make no visit by themselves.
+ * @returns whether there was such a place
+ */
+function makeRoom(
+  visits: readonly Map<CalendarDay, number>[],
+  item: number,
+  minutes: number,
+  room: Map<CalendarDay, number>,
+  blockMinutes: number,
+): boolean {
+  const own = visits[item];
+  if (!own || minutes <= 0) return false;
+  for (const day of own.keys())
+    for (const other of visits) {
+      const here = other.get(day) ?? 0;
+      if (other === own || here - minutes < Math.min(here, blockMinutes)) continue;
+      for (const [there, so] of other)
+        if (there !== day && (room.get(there) ?? 0) >= minutes) {
+          other.set(day, here - minutes).set(there, so + minutes);
+          own.set(day, (own.get(day) ?? 0) + minutes);
+          room.set(there, (room.get(there) ?? 0) - minutes);
+          return true;
+        }
+    }
+  return false;
 }
 
 /** Minutes cut to what there is: from the last item on, down to one visit each, then to nothing. */

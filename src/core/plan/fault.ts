@@ -68,7 +68,8 @@ function withEvent(fault: Fault, day: CalendarDay, what: 'heard' | 'mended'): Fa
   const last = fault.events.at(-1);
   if (last?.what === what && (what === 'mended' || last.day === day)) return fault;
   const before = fault.events.filter((event, at) => at === 0 || event.day !== day || event.what === what);
-  const events = [...before, { day, what }].sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
+  const isSaid = before.some((event) => event.day === day && event.what === what);
+  const events = [...before, ...(isSaid ? [] : [{ day, what }])].sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
   return { ...fault, events };
 }
 

@@ -171,7 +171,7 @@ function FaultForm({
           {question}
         </p>
       )}
-      <div className={css.row}>
+      <div className={css.what}>
         <SelectField
           label="Kind"
           value={typed.kind}
@@ -189,7 +189,7 @@ function FaultForm({
           options={[{ value: '', label: 'all' }, ...HANDS.map((each) => ({ value: each, label: each }))]}
           onChange={field('hand').onChange}
         />
-        <div className={css.bars}>
+        <div>
           <TextField label="Beat" {...field('beat')} error={isBeat ? undefined : 'as 3'} />
         </div>
       </div>

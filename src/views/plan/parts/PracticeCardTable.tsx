@@ -121,7 +121,7 @@ function BlockCell({
         ) : isPlace ? (
           formatBars(bars)
         ) : row.item.skillId !== null ? (
-          block.how
+          'skill'
         ) : row.item.perWeek === null ? (
           block.stage
         ) : (

@@ -119,9 +119,9 @@ function Day({
                 )}
               </p>
               <p className={css.how}>{line.how}</p>
-              {line.why !== undefined && <p>Why: {line.why}</p>}
               <p>
                 <b>Listen:</b> {line.listenFor}
+                {line.why !== undefined && <>. Why: {line.why}</>}
               </p>
             </div>
             <b className={css.number}>{line.line}</b>
