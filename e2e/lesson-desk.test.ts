@@ -41,7 +41,7 @@ test('a fault is noted, heard again, mended and back; a bar the piece does not h
   expect((await textOf(page, 'aside')).match(/3–4 pulse/g)).toHaveLength(1);
   await kept(page, () => press(page, 'Mended at 3–4'));
   await sees(page, '1 mended', 'aside');
-  await page.$eval('aside details summary', (each) => (each as HTMLElement).click());
+  await page.$eval('aside details summary', (each) => each.click());
   await kept(page, () => press(page, 'Back again at 3–4'));
   // Said and taken back on one day, it never was mended.
   await sees(page, /3–4 pulse: drags now.*heard 20 Jan/, 'aside');

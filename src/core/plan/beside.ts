@@ -57,9 +57,8 @@ interface Grid {
   readonly weeks: readonly PlannedWeek[];
   readonly sums: Sums;
   readonly least: LeastWork | null;
-  /** Index of the week of the eve, and of the ready week by criteria weeks. */
-  readonly due: number;
-  readonly ready: Map<number, number>;
+  /** Index of the week of a day, where it was looked for. */
+  readonly index: Map<CalendarDay, number>;
 }
 
 /** @param input - with all open goals of the student, and what of them is done */
@@ -99,8 +98,7 @@ export function besideOf(input: PlanInput): Beside {
       weeks,
       sums: sumsOf(weeks, ordinary),
       least: leastOf(others, weeks),
-      due: eve === null ? -1 : periodIndexOf(weeks, eve),
-      ready: new Map<number, number>(),
+      index: new Map<CalendarDay, number>(),
     };
     grids.set(eve, grid);
     return grid;
@@ -109,18 +107,22 @@ export function besideOf(input: PlanInput): Beside {
     const all = leastOf(withShared(drafts), weeks);
     return all ? peakOf(weeks, [all]) : Infinity;
   };
-  const fitsBefore = (eve: CalendarDay, criteriaWeeks: number, goal: NewGoal): boolean => {
-    const grid = gridTo(eve);
-    const { weeks, sums, least, due } = grid;
+  /** @param to - the day the weeks reach to, the eve or later: what is after it asks for nothing more */
+  const fitsBefore = (eve: CalendarDay, criteriaWeeks: number, goal: NewGoal, to: CalendarDay): boolean => {
+    const { weeks, sums, least, index } = gridTo(to);
     if (least === null) return false;
-    const ready =
-      grid.ready.get(criteriaWeeks) ?? Math.max(0, periodIndexOf(weeks, addDays(eve, -7 * criteriaWeeks)));
-    grid.ready.set(criteriaWeeks, ready);
-    return fitsWith(goal, sums, { ready, due }, visitMinutes, others.length > 0 ? least : null);
+    const at = (day: CalendarDay) => {
+      const known = index.get(day) ?? periodIndexOf(weeks, day);
+      index.set(day, known);
+      return known;
+    };
+    const ready = Math.max(0, at(addDays(eve, -7 * criteriaWeeks)));
+    return fitsWith(goal, sums, { ready, due: at(eve) }, visitMinutes, others.length > 0 ? least : null);
   };
+  const year = addDays(today, YEAR - 1);
   let lessonToLesson: readonly (Period & { readonly minutes: number })[] | undefined;
   const fewest = (from: number, to: number, goal: NewGoal, fits: (eve: CalendarDay) => boolean) => {
-    lessonToLesson ??= periodsTo(today, weekday, [addDays(today, YEAR - 1)]).map((week) => ({
+    lessonToLesson ??= periodsTo(today, weekday, [year]).map((week) => ({
       ...week,
       minutes: minutesIn(week),
     }));
@@ -156,17 +158,28 @@ export function besideOf(input: PlanInput): Beside {
       });
       if (!isShared)
         return {
-          fits: fitsBefore(eve, criteriaWeeks, asked),
+          fits: fitsBefore(eve, criteriaWeeks, asked, eve),
           weeksNeeded: (from, to) =>
-            fewest(from, to, asked, (last) => fitsBefore(last, criteriaWeeks, asked)),
+            fewest(from, to, asked, (last) => fitsBefore(last, criteriaWeeks, asked, year)),
         };
+      // What is shared is worked on once: the weeks need not hold it a second time.
+      const alone: NewGoal = {
+        works: [
+          ...pieces.flatMap(({ id, minutes }) =>
+            id !== null && shares.has(`piece ${id}`) ? [] : [newPiece(minutes, effort)],
+          ),
+          ...skills.flatMap(({ id, minutes }) =>
+            shares.has(`skill ${id}`) ? [] : [{ before: minutes, perform: 0 }],
+          ),
+        ],
+        perWeek: Math.max(1e-9, asked.perWeek),
+      };
       const own = goal();
       const draft = draftOf(own.goal, { ...input, pieces: own.pieces }, weekday);
       return {
         fits: isInTime(peakWith([...others, draft], gridTo(eve))),
-        // What is shared is worked on once: the weeks need not hold all of it.
         weeksNeeded: (from, to) =>
-          fewest(from, to, { works: [], perWeek: 1e-9 }, (last) => {
+          fewest(from, to, alone, (last) => {
             const moved: Draft = { ...draft, dates: { session: addDays(last, 1), due: null } };
             return isInTime(peakWith([...others, moved], gridTo(last)));
           }),

@@ -69,7 +69,9 @@ function withEvent(fault: Fault, day: CalendarDay, what: 'heard' | 'mended'): Fa
   if (last?.what === what && (what === 'mended' || last.day === day)) return fault;
   const before = fault.events.filter((event, at) => at === 0 || event.day !== day || event.what === what);
   const isSaid = before.some((event) => event.day === day && event.what === what);
-  const events = [...before, ...(isSaid ? [] : [{ day, what }])].sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
+  const events = [...before, ...(isSaid ? [] : [{ day, what }])].sort((a, b) =>
+    a.day < b.day ? -1 : a.day > b.day ? 1 : 0,
+  );
   return { ...fault, events };
 }
 
