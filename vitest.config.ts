@@ -12,8 +12,8 @@ export default defineConfig({
           environment: 'node',
           include: ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts'],
           // A busy machine takes several times as long; no test measures time by this.
-          testTimeout: 20_000,
-          hookTimeout: 30_000,
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
           // Modules are read once for all files of a worker. The tests hold in any order of the files.
           isolate: false,
           // There before any file reads the store, which looks for it once.

@@ -203,9 +203,9 @@ test('a cell is reachable with a programme exactly when the plan with it, beside
       if (!stands) seen.alone += 1;
       else if (beside.length > 0) seen.beside += 1;
     }),
-    { numRuns: proofRuns(400), seed: 61 },
+    { numRuns: proofRuns(300), seed: 61 },
   );
-  expect(Math.min(seen.fits, seen.not, seen.alone, seen.beside)).toBeGreaterThan(proofRuns(20));
+  expect(Math.min(seen.fits, seen.not, seen.alone, seen.beside)).toBeGreaterThan(proofRuns(15));
   /** As the plan says: every goal has one, and none is too full. */
   function verdict(studio: Studio, goals: readonly Goal[], student: Student) {
     const { whole, goals: answers } = prepare(planInput(studio, student, goals, today));

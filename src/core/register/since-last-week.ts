@@ -1,5 +1,12 @@
-import { prepare, verdictOf, type Plan, type PlanInput, type PracticeEntry } from '../plan';
-import { entryOfLine, type HandedCard } from '../plan';
+import {
+  entryOfLine,
+  prepare,
+  verdictOf,
+  type HandedCard,
+  type Plan,
+  type PlanInput,
+  type PracticeEntry,
+} from '../plan';
 import { addDays, type CalendarDay } from '../time';
 
 /** What became of a plan in a week. */
