@@ -33,7 +33,10 @@ const sinceOf = (input: PlanInput) => sinceLastWeek(input, prepare(input).whole!
 describe('what changed since last week', () => {
   test('minutes reported against those asked, gates passed and moved, the fullest weeks then and now', () => {
     const since = sinceOf(inputWith([entry(-20, 50), entry(-3, 40)]))!;
-    expect(since).toMatchObject({ reported: 40, passed: 1 });
+    expect(since).toMatchObject({ reported: 40, passed: 1, begun: 0 });
+    const more = goalOf('new', { components: [list('c')], pieces: { c: ['q'] }, on: addDays(today, 70) });
+    const input = inputWith([entry(-20, 50)]);
+    expect(sinceOf({ ...input, goals: [...input.goals, more] })?.begun).toBe(1);
     expect(since.asked).toBeGreaterThan(0);
     // Less was done than asked: the rest is fuller, and no gate comes sooner.
     expect(since.peak[1]).toBeGreaterThan(since.peak[0]);

@@ -25,6 +25,8 @@ export interface SinceLastWeek {
     readonly to: CalendarDay;
   }[];
   readonly passed: number;
+  /** Goals whose preparation has begun since: they make the plan fuller by themselves. */
+  readonly begun: number;
 }
 
 /** The plan as it would have been planned seven days ago, from what was known then, beside the one of today. */
@@ -74,6 +76,7 @@ export function sinceLastWeek(input: PlanInput, now: Plan): SinceLastWeek | null
     peak: [before.peak, now.peak],
     moved: moved.sort((a, b) => (a.to < b.to ? -1 : a.to > b.to ? 1 : 0)),
     passed,
+    begun: input.goals.length - goals.length,
   };
 }
 

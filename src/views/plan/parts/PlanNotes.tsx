@@ -76,7 +76,7 @@ const percent = (peak: number) => (Number.isFinite(peak) ? `${Math.round(peak * 
 const NAMED = 2;
 
 /** One sentence. */
-function sinceWords({ reported, asked, peak: [then, now], moved, passed }: SinceLastWeek): string {
+function sinceWords({ reported, asked, peak: [then, now], moved, passed, begun }: SinceLastWeek): string {
   const gates = moved
     .slice(0, NAMED)
     .map(({ title, stage, to }) => `${title}, ${gateName(stage)}, to ${formatDay(to, 'short')}`);
@@ -84,6 +84,7 @@ function sinceWords({ reported, asked, peak: [then, now], moved, passed }: Since
   return `Since last week: ${[
     reported === null ? `nothing reported of ${asked} minutes` : `${reported} of ${asked} minutes reported`,
     passed === 0 ? '' : `${passed} ${passed === 1 ? 'gate' : 'gates'} passed`,
+    begun === 0 ? '' : `${begun} ${begun === 1 ? 'goal' : 'goals'} begun`,
     percent(then) === percent(now)
       ? `the fullest weeks stay at ${percent(now)}`
       : `the fullest weeks go from ${percent(then)} to ${percent(now)}`,
