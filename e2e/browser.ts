@@ -54,6 +54,10 @@ function tellLostFocus(): void {
   document.addEventListener('focusin', () => (isBeyond = false), true);
   document.addEventListener('keyup', () => (isTabbing = false), true);
   const isLost = () => (document.activeElement ?? document.body) === document.body && !isBeyond;
+  const isOpening = () =>
+    [...document.querySelectorAll('[role="status"]')].some((each) =>
+      each.textContent.includes('Opening the studio'),
+    );
   const watchAct = (event: Event) => {
     const { target } = event;
     isTabbing = event instanceof KeyboardEvent && event.key === 'Tab';
@@ -67,9 +71,12 @@ function tellLostFocus(): void {
     const from = document.activeElement;
     const words = (from?.ariaLabel ?? from?.textContent ?? '').slice(0, 40);
     const what = event instanceof KeyboardEvent ? event.key : 'a press';
-    setTimeout(() => {
-      if (isLost()) console.error(`the focus fell to the page after ${what} on "${words}"`);
-    }, 500);
+    const tell = () => {
+      // While a studio opens there is nothing that could have the focus.
+      if (isOpening()) setTimeout(tell, 500);
+      else if (isLost()) console.error(`the focus fell to the page after ${what} on "${words}"`);
+    };
+    setTimeout(tell, 500);
   };
   for (const type of ['keydown', 'click']) document.addEventListener(type, watchAct, true);
 }
@@ -151,16 +158,26 @@ export async function press(page: Page, name: string, nth = 0): Promise<void> {
 
 /** After an act the focus stands on something, never on the page; a page that was left because of it is let be. */
 async function hasFocus(page: Page, name: string, href: string): Promise<void> {
+  const isLost = (error: unknown) => {
+    if (/timeout|exceeded/i.test(String(error)) && page.url() === href)
+      throw new Error(`the focus fell to the page after "${name}"`);
+  };
+  await page
+    .waitForFunction(
+      () =>
+        ![...document.querySelectorAll('[role="status"]')].some((each) =>
+          each.textContent.includes('Opening the studio'),
+        ),
+      { timeout: WAIT, polling: 50 },
+    )
+    .catch(isLost);
   await page
     .waitForFunction(
       (address) => location.href !== address || (document.activeElement ?? document.body) !== document.body,
       { timeout: 2_000, polling: 50 },
       href,
     )
-    .catch((error: unknown) => {
-      if (/timeout|exceeded/i.test(String(error)) && page.url() === href)
-        throw new Error(`the focus fell to the page after "${name}"`);
-    });
+    .catch(isLost);
 }
 
 /** Whether the click reached the element; a page that was left because of it can no longer be asked. */

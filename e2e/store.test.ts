@@ -113,7 +113,7 @@ test('two tabs, 200 interleaved edits through the interface: none is lost, and b
   for (const page of [one, two])
     await page.waitForFunction(
       (count) => Number(document.documentElement.dataset['saved']) >= count,
-      { timeout: 20_000, polling: 50 },
+      { timeout: 90_000, polling: 50 },
       before + 200,
     );
   expect(await savedOf(one)).toBe(before + 200);
