@@ -9,6 +9,7 @@ import {
   withChoice,
   withoutChoice,
   withProgramme,
+  withRowResult,
   type Ending,
   type GateState,
   type Goal,
@@ -27,6 +28,7 @@ import {
 import type { LevelHeld } from '@/core/students';
 import type { CalendarDay } from '@/core/time';
 import { valueAt } from '@/core/value-at';
+import { without } from '@/core/without';
 import { newId } from './seed';
 import { act, today } from './studio-store';
 
@@ -111,6 +113,9 @@ export const hearScale = (id: string, rowId: string, heard: boolean): Promise<bo
   changeGoal('note a scale', id, (goal) => ({
     scalesHeard: [...goal.scalesHeard.filter((each) => each !== rowId), ...(heard ? [rowId] : [])],
   }));
+/** How a row of the scale table went on a day; `how` null takes it back. */
+export const noteRow = (id: string, heard: Parameters<typeof withRowResult>[1]): Promise<boolean> =>
+  changeGoal('note how a scale went', id, (goal) => withRowResult(goal, heard));
 export const waiveRule = (id: string, ruleId: string, by: string, why: string): Promise<boolean> =>
   changeGoal('waive a rule', id, (goal) => ({
     waivers: [...goal.waivers.filter((each) => each.ruleId !== ruleId), { ruleId, by, why }],
@@ -184,6 +189,12 @@ export const shutWeek = (id: string, from: CalendarDay, shut: boolean): Promise<
 
 export const setCriteriaWeeks = (id: string, criteriaWeeks: number): Promise<boolean> =>
   changePlan('set the weeks for performing', id, () => ({ criteriaWeeks }));
+
+/** @param goNoGo - null: so many weeks before, as in the studio */
+export const setGoNoGo = (id: string, goNoGo: CalendarDay | null): Promise<boolean> =>
+  changeGoal('set the go or no-go day', id, ({ plan }) => ({
+    plan: goNoGo === null ? without(plan, 'goNoGo') : { ...plan, goNoGo },
+  }));
 
 export const setMinutes = (id: string, componentId: string, minutes: number | null): Promise<boolean> =>
   changePlan('set the minutes of a piece', id, ({ minutes: before }) => ({

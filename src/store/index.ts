@@ -9,6 +9,7 @@ export * from './goal-actions';
 export * from './library-actions';
 export * from './score-actions';
 export * from './fault-actions';
+export * from './shaping-actions';
 export * from './practice-actions';
 export * from './shelf-actions';
 export * from './own-skill-actions';

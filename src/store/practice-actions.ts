@@ -4,6 +4,7 @@ import {
   entryOfLine,
   type DoneAtAll,
   type HandedCard,
+  type HandedLine,
   type LineReport,
   type PracticeEntry,
 } from '@/core/plan';
@@ -55,6 +56,13 @@ const DONE: Readonly<Record<DoneAtAll, string>> = {
   half: 'practised about half of the card',
   nothing: 'practised nothing of the card',
 };
+
+/** The student's card with other lines, agreed to in the lesson. */
+export const changeCard = (cardId: string, lines: readonly HandedLine[]): Promise<boolean> =>
+  act('change the card', ({ cards }) => {
+    const card = cards.get(cardId);
+    return card ? [{ kind: 'card', data: { ...card, lines } }] : [];
+  });
 
 /** What was done of a card, said in a word. */
 export const reportCard = (cardId: string, done: DoneAtAll, today: CalendarDay): Promise<boolean> =>

@@ -11,7 +11,7 @@ import { addDays, calendarDay } from '../time';
 import { practiceCard, type CardBlock } from './card';
 import { ladder } from './ladder';
 import { linesOf } from './lines';
-import { drawOrder } from './prepared';
+import { drawOrder } from './scale-rows';
 
 const today = calendarDay('2027-01-20');
 const inDays = (days: number) => addDays(today, days);

@@ -1,12 +1,14 @@
 import type { Stage } from '../effort';
 import type { BarRange } from '../music';
 import type { Plan, PlanItem } from '../plan';
+import { lastRowResults } from '../programme';
 import { daysBetween, type CalendarDay } from '../time';
 import { notJudged } from './features';
 import { ladder, rungAt, rungReported } from './ladder';
-import { mannerOf, placeWords, whyOf } from './manner';
+import { mannerOf, placeWords, rhythmDue, whyOf } from './manner';
 import { reaches } from './places';
-import { drawOrder, lastResults, ROWS_MANNER, rowsIn, rowWords, SKILL_WAYS, testFor } from './prepared';
+import { ROWS_MANNER, rowsIn, SKILL_WAYS, testFor } from './prepared';
+import { drawOrder, rowWords } from './scale-rows';
 import { visitsOf, wholeMinutes } from './visits';
 import { Walk, type Chosen } from './walk';
 
@@ -24,6 +26,8 @@ export interface CardBlock {
   readonly how: string;
   readonly why: string;
   readonly listenFor: string;
+  /** Played on the open strings of its notes; left out otherwise. */
+  readonly onOpenStrings?: boolean;
   /** What cannot be judged at this tempo yet; empty where everything can. */
   readonly notYet: readonly string[];
   /** Tempo to practise at, in the item's unit; null without one. */
@@ -141,8 +145,13 @@ function blocksOf(
     inParts(minutes, placeMinutes).map((part) => ({ day, part })),
   );
   return parts.map(({ day, part }, at): Unnumbered => {
-    const stage = stageAt(item, done);
+    const now = stageAt(item, done);
+    // Questions on the page stand beside the learning.
+    const isBeside = item.reading === 'questions' && now === 'prepare' && (week + at) % 2 === 1;
+    const stage = isBeside ? 'learn' : now;
     done += part;
+    const due = item.rhythm && stage === 'prepare' ? rhythmDue(item.rhythm, week + at) : null;
+    if (due) return rhythmBlock(day, part, due);
     const chosen = walk.choose(day, stage);
     const { place, before, reason } = chosen;
     const share = (at + 1) / parts.length;
@@ -158,7 +167,7 @@ function blocksOf(
       stage,
       bars: place?.bars ?? item.bars,
       what: place ? placeWords(place) : '',
-      ...mannerOf(stage, place, before, plan.habits.family),
+      ...mannerOf(stage, place, before, plan.habits.family, item.reading),
       why: whyOf(reason, place),
       notYet:
         tempo === null || !item.tempo
@@ -169,6 +178,28 @@ function blocksOf(
     };
   });
 }
+
+/** One rhythm of a gate, in the step that is due. */
+const rhythmBlock = (
+  day: CalendarDay,
+  minutes: number,
+  { extract, how, listenFor }: NonNullable<ReturnType<typeof rhythmDue>>,
+): Unnumbered => {
+  const [bar] = extract.bars;
+  return {
+    day,
+    minutes,
+    stage: 'prepare',
+    bars: bar === undefined ? null : { from: bar, to: bar },
+    what: extract.words,
+    how,
+    listenFor,
+    why: 'rhythm before the score',
+    notYet: [],
+    tempo: null,
+    rung: null,
+  };
+};
 
 /** A visit of so many minutes as whole parts of about the length of one place. */
 function inParts(minutes: number, placeMinutes: number): number[] {
@@ -212,7 +243,6 @@ function rungOf(
   return isHottest ? Math.max(0, due - 1) : due;
 }
 
-/** Scales are drawn from their table; tests take turns. */
 /** A skill by itself: another way each day. */
 const skillBlocks = (
   { startedOn, practised }: PlanItem,
@@ -233,6 +263,7 @@ const skillBlocks = (
   }));
 };
 
+/** Scales are drawn from their table; tests take turns. */
 function preparedBlocks(
   plan: Plan,
   item: PlanItem,
@@ -253,7 +284,7 @@ function preparedBlocks(
       );
       next += drawn.length;
       const [row] = drawn;
-      const last = row && lastResults(item.rowResults).get(row.id);
+      const last = row && lastRowResults(item.rowResults).get(row.id);
       const isHeard = last !== undefined || (row !== undefined && item.rowsHeard.includes(row.id));
       return {
         ...bare,

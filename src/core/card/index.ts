@@ -5,3 +5,4 @@
  */
 export { practiceCard, type CardBlock, type CardDay, type CardRow, type PracticeCard } from './card';
 export { linesOf } from './lines';
+export { drawOrder, rowWords } from './scale-rows';

@@ -17,6 +17,7 @@ export const linesOf = (card: PracticeCard): HandedLine[] =>
         title: item.title,
         ...(block.bars && { bars: block.bars }),
         ...(block.what !== '' && { what: block.what }),
+        ...(block.onOpenStrings && { onOpenStrings: block.onOpenStrings }),
         how: block.how,
         listenFor:
           block.notYet.length === 0

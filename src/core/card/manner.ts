@@ -1,4 +1,5 @@
 import type { Stage } from '../effort';
+import { shownIn, type Reading, type RhythmExtract, type RhythmGate } from '../plan';
 import { formatBars } from '../music';
 import type { InstrumentFamily } from '../skills';
 import { inTerms } from '../terms';
@@ -9,6 +10,8 @@ import type { Reason } from './walk';
 export interface Manner {
   readonly how: string;
   readonly listenFor: string;
+  /** Played on the open strings of its notes; left out otherwise. */
+  readonly onOpenStrings?: boolean;
 }
 
 const manner = (how: string, listenFor: string): Manner => ({
@@ -23,6 +26,29 @@ const PREPARE: readonly Manner[] = [
   manner('read it silently from start to end', 'hearing it before it sounds'),
 ];
 
+/** The two schools of first reading. */
+const READ: Readonly<Record<Reading, readonly Manner[]>> = {
+  rhythm: [
+    manner('clap and count', 'an even beat through the bar line'),
+    manner('tap the beat, say the rhythm', 'every note in its place'),
+  ],
+  questions: [
+    manner('answer the questions on the page', 'what stands there, not what you remember'),
+    manner('find the bars that are the same', 'what is a little different in them'),
+    manner('point at every sharp and flat, say the note', 'the notes of the key'),
+    manner('read it silently from start to end', 'hearing it before it sounds'),
+  ],
+};
+
+/** What of a rhythm gate is due: of each rhythm its first step that is not shown alone yet; rhythms take turns. */
+export function rhythmDue(gate: RhythmGate, before: number): (Manner & { extract: RhythmExtract }) | null {
+  const open = gate.extracts.flatMap((extract) => {
+    const step = gate.steps.find((each) => shownIn(gate, extract.id, each) !== 'alone');
+    return step === undefined ? [] : [{ extract, how: step, listenFor: 'three times in a row, alone' }];
+  });
+  return open[before % Math.max(1, open.length)] ?? null;
+}
+
 const SLOW = manner('slowly, two to four bars at a time', 'right notes and right values');
 
 /** Parts of the playing apart, then together. */
@@ -33,12 +59,18 @@ const LEARN: Partial<Record<InstrumentFamily, readonly Manner[]>> = {
   ],
   strings: [
     manner('left hand alone, saying the notes', 'fingers down before the note'),
-    manner('bow alone, on the open strings', 'clean changes from string to string'),
+    {
+      ...manner('bow alone, on the open strings', 'clean changes from string to string'),
+      onOpenStrings: true,
+    },
     manner('left hand and bow together, slowly', 'finger first, then bow'),
   ],
   guitar: [
     manner('left hand alone, no sound', 'fingers that land together'),
-    manner('right hand alone, on open strings', 'the same finger order every time'),
+    {
+      ...manner('right hand alone, on open strings', 'the same finger order every time'),
+      onOpenStrings: true,
+    },
     manner('hands together, slowly', 'each note ringing to the next'),
   ],
   harp: [
@@ -99,10 +131,11 @@ export function mannerOf(
   place: Place | null,
   before: number,
   family: InstrumentFamily | null,
+  reading?: Reading,
 ): Manner {
   if (place?.kind === 'drill') return drillManner(place);
   if (place?.kind === 'join') return manner('over the join, five times', 'no gap at the bar line');
-  if (stage === 'prepare') return turn(PREPARE, before);
+  if (stage === 'prepare') return turn(reading ? READ[reading] : PREPARE, before);
   if (stage !== 'learn') return turn(STAGES[stage], before);
   const own = (family && LEARN[family]) ?? (family === null ? [SLOW] : WIND);
   return before < own.length ? turn(own, before) : turn([...AGAIN, own.at(-1) ?? SLOW], before - own.length);

@@ -1,56 +1,12 @@
-import type { RowResult } from '../programme';
-import type { ScaleRow } from '../requirements';
 import type { Manner } from './manner';
 
 /** Minutes a row of a scale table takes; rows of one block, at most. Our choice, because a weak row is played again. */
 const ROW_MINUTES = 3;
 const MOST_ROWS = 3;
 
-/**
- * Rows in the order in which they should be played: weak ones first, of these the one heard longest ago; then those never
- * heard; then the others, longest unheard first.
- * @param from - how many of those never heard were drawn before, so that the table is gone through
- */
-export function drawOrder(
-  rows: readonly ScaleRow[],
-  heard: readonly string[],
-  results: readonly RowResult[],
-  from: number,
-): ScaleRow[] {
-  const last = lastResults(results);
-  const dayOf = ({ id }: ScaleRow) => last.get(id)?.day ?? '';
-  const byDay = (a: ScaleRow, b: ScaleRow) => (dayOf(a) < dayOf(b) ? -1 : dayOf(a) > dayOf(b) ? 1 : 0);
-  const isWeak = ({ id }: ScaleRow) => (last.get(id)?.how ?? 'clean') !== 'clean';
-  const isNew = (row: ScaleRow) => !last.has(row.id) && !heard.includes(row.id);
-  const fresh = rows.filter(isNew);
-  const start = fresh.length > 0 ? from % fresh.length : 0;
-  return [
-    ...rows.filter(isWeak).sort(byDay),
-    ...fresh.slice(start),
-    ...fresh.slice(0, start),
-    ...rows.filter((row) => !isWeak(row) && !isNew(row)).sort(byDay),
-  ];
-}
-
-/** How each row went when it was heard last. */
-export function lastResults(results: readonly RowResult[]): Map<string, RowResult> {
-  const last = new Map<string, RowResult>();
-  for (const result of results) {
-    const before = last.get(result.rowId);
-    if (!before || before.day <= result.day) last.set(result.rowId, result);
-  }
-  return last;
-}
-
 /** How many rows a block takes. */
 export const rowsIn = (minutes: number): number =>
   Math.min(MOST_ROWS, Math.max(1, Math.floor(minutes / ROW_MINUTES)));
-
-/** "D major scale, 2 octaves, slurred, together". */
-export const rowWords = ({ key, form, octaves, articulation, hands }: ScaleRow): string =>
-  [`${key} ${form}`, `${octaves} ${octaves === 1 ? 'octave' : 'octaves'}`, articulation, hands]
-    .filter(Boolean)
-    .join(', ');
 
 export const ROWS_MANNER: Manner = {
   how: 'once each, then the weaker one again',

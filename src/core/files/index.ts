@@ -17,6 +17,7 @@ export {
   faultsOfStudent,
   practiceOfStudent,
   rhythmGatesOfStudent,
+  shapingsOfStudent,
   sheetsOfGoal,
 } from './lookups';
 export { mergeEdit, settleClashes, type Clash } from './merge-edit';

@@ -2,6 +2,7 @@ import type { MarkSheet } from '../marks';
 import type { Fault, HandedCard, PracticeEntry, RhythmGate } from '../plan';
 import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
+import type { ShapingPlan } from '../shaping';
 import { problemsOfSet, type RequirementSet } from '../requirements';
 import type { KeptScore } from '../score';
 import type { SkillBook } from '../skills';
@@ -23,6 +24,7 @@ import {
   rhythmGateShape,
   scoreShape,
   settingsShape,
+  shapingShape,
   sheetShape,
   skillBookShape,
   studentShape,
@@ -195,6 +197,25 @@ export const KINDS = {
     shape: rhythmGateShape,
     home: withStudent,
     names: ['piece'],
+  }),
+  shaping: kind<ShapingPlan>()({
+    plural: 'shapings',
+    shape: shapingShape,
+    home: withStudent,
+    names: ['piece'],
+    problems: ({ marks }) =>
+      marks.flatMap(({ shape, bars, again, backTo }, at) => [
+        ...(bars.from > bars.to ? [{ pointer: `/marks/${at}/bars/to`, message: 'is before it begins' }] : []),
+        ...((shape === 'comes again') === (again !== undefined)
+          ? []
+          : [{ pointer: `/marks/${at}/again`, message: 'stands with "comes again", and only there' }]),
+        ...(again && again.of.from > again.of.to
+          ? [{ pointer: `/marks/${at}/again/of/to`, message: 'is before it begins' }]
+          : []),
+        ...(backTo !== undefined && shape !== 'tempo'
+          ? [{ pointer: `/marks/${at}/backTo`, message: 'stands with "tempo" only' }]
+          : []),
+      ]),
   }),
   card: kind<HandedCard>()({
     plural: 'cards',

@@ -2,6 +2,7 @@ import type { MarkSheet } from '../marks';
 import type { Fault, HandedCard, PracticeEntry, RhythmGate } from '../plan';
 import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
+import type { ShapingPlan } from '../shaping';
 import type { LessonRecord } from '../students';
 import { groupOf } from './groups';
 import { ofDayMovedTo, ofGoal, ofScore, ofSet, ofStudent, standOfGoal, type Studio } from './kinds';
@@ -49,6 +50,11 @@ export const rhythmGatesOfStudent = (
   { rhythmGates }: Pick<Studio, 'rhythmGates'>,
   studentId: string,
 ): readonly RhythmGate[] => groupOf(rhythmGates, ofStudent, studentId);
+
+export const shapingsOfStudent = (
+  { shapings }: Pick<Studio, 'shapings'>,
+  studentId: string,
+): readonly ShapingPlan[] => groupOf(shapings, ofStudent, studentId);
 
 export const cardsOfStudent = ({ cards }: Pick<Studio, 'cards'>, studentId: string): readonly HandedCard[] =>
   groupOf(cards, ofStudent, studentId);

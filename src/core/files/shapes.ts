@@ -4,6 +4,7 @@ import { NOTE_VALUES } from '../music';
 import { PRACTICE_SOURCES, SHOWN_HOW, SUPPORTS } from '../plan';
 import { ENDINGS } from '../programme';
 import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
+import { GRADES, PRINTED_FINGERING, SHAPES } from '../shaping';
 import { HEARD_HOW, INSTRUMENT_FAMILIES } from '../skills';
 import { bars, clock, day, name, seconds, tempo } from '../shape';
 import {
@@ -239,6 +240,7 @@ export const cardShape = object({
       title: text(200),
       bars: optional(bars),
       what: optional(text(400, 1)),
+      onOpenStrings: optional(yesNo),
       how: text(200),
       listenFor: text(200),
       why: optional(text(1_100, 1)),
@@ -272,6 +274,35 @@ export const rhythmGateShape = object({
   extracts: list(object({ id, words: text(200, 1), bars: barNumbers, found: optional(barNumbers) }), 40),
   steps: list(text(80, 1), 12),
   shown: record(object({ how: oneOf(SHOWN_HOW), day }), 480),
+});
+
+export const shapingShape = object({
+  id,
+  studentId: id,
+  pieceId: id,
+  marks: list(
+    object({
+      id,
+      shape: oneOf(SHAPES),
+      bars,
+      again: optional(object({ of: bars, grade: oneOf(GRADES) })),
+      backTo: optional(whole(1, 99_999)),
+      text: text(200),
+    }),
+    200,
+  ),
+  fingerings: list(
+    object({
+      id,
+      bar: whole(1, 99_999),
+      beat: optional(number(1, 64)),
+      hand: optional(text(40, 1)),
+      notes: text(200),
+      fingers: text(200, 1),
+    }),
+    500,
+  ),
+  printed: optional(oneOf(PRINTED_FINGERING)),
 });
 
 export const closureShape = object({

@@ -14,6 +14,7 @@ import { draftOf, sharedAs, withShared, type Draft } from './drafts';
 import type { GoalToPlan } from './item-work';
 import { fitsWith, newPiece, sumsOf, type NewGoal, type Sums } from './one-more';
 import type { PlanInput } from './plan';
+import { isRhythmPassed } from './rhythm-gate';
 import { frameOf, openDrafts, plannedGoal } from './question';
 import { eveOf, levelItemsOf, type PlannedWeek } from './student-plan';
 
@@ -136,12 +137,16 @@ export function besideOf(input: PlanInput): Beside {
     }
     return null;
   };
+  const waiting = new Set(
+    (input.rhythm ?? []).flatMap((gate) => (isRhythmPassed(gate) ? [] : [gate.pieceId])),
+  );
   return {
     fits: others.length === 0 || isInTime(peakWith(others, gridTo(null))),
     with: ({ session, criteriaWeeks, pieces, skills, prepared, goal }) => {
       // What waits for its rhythm is no plain new goal either.
       const isShared =
-        input.rhythm !== undefined ||
+        input.reading === 'rhythm' ||
+        pieces.some(({ id }) => waiting.has(id ?? '')) ||
         pieces.some(({ id }) => id !== null && shares.has(`piece ${id}`)) ||
         skills.some(({ id }) => shares.has(`skill ${id}`));
       const asked: NewGoal = {

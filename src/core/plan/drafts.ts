@@ -3,7 +3,7 @@ import { addDays, periodsBetween, type CalendarDay, type Closure, type Period, t
 import { itemsOf, type GoalToPlan, type ItemWork } from './item-work';
 import type { PlanInput, PlanWeek } from './plan';
 import { eveOf, type PlannedGoal, type PlannedWeek } from './student-plan';
-import { isRhythmPassed, type RhythmGate } from './rhythm-gate';
+import { isRhythmPassed } from './rhythm-gate';
 import { workDone, type WorkDone } from './work-done';
 
 /** What all goals of a student share. */
@@ -37,11 +37,8 @@ export interface Draft {
   readonly items: readonly DraftItem[];
 }
 
-export function draftOf(
-  goal: GoalToPlan,
-  { today, evidence, effort, pieces, rhythm }: PlanInput,
-  weekday: Weekday,
-): Draft {
+export function draftOf(goal: GoalToPlan, input: PlanInput, weekday: Weekday): Draft {
+  const { today, evidence, effort, pieces } = input;
   const { session, goal: own } = goal;
   const { recordingDue } = session;
   const isToSend = recordingDue !== null && recordingDue > today && own.recordingSentOn === null;
@@ -56,8 +53,9 @@ export function draftOf(
     dates,
     past,
     items: itemsOf(goal, weeks, pieces, effort).map((asked): DraftItem => {
-      const done = workDone(asked, evidence, past, ready);
-      const work = rhythm ? afterRhythm(asked, done, rhythm, effort, { today, ready }) : asked;
+      const read = asRead(asked, input);
+      const done = workDone(read, evidence, past, ready);
+      const work = afterRhythm(read, done, effort, { today, ready });
       return {
         id: [own.id, work.componentId ?? work.skillId, ...(work.pieceId === null ? [] : [work.pieceId])].join(
           '/',
@@ -71,20 +69,45 @@ export function draftOf(
 }
 
 /**
- * A piece whose rhythm is to be sure first: its learning begins so many weeks after the work on it did. Not where the gate is
- * passed, where it is begun already, or where no time would be left.
+ * How a piece is first met: by the school that is followed, or by its own rhythm gate. Questions on its page stand beside the
+ * learning, one visit in turn with the other, so that their stage ends after twice their minutes.
+ */
+export function asRead(work: ItemWork, { reading, rhythm = [] }: PlanInput): ItemWork {
+  if (!work.piece) return work;
+  const gate = rhythm.find(({ pieceId }) => pieceId === work.piece?.id);
+  if (gate && !isRhythmPassed(gate)) return { ...work, reading: 'rhythm', rhythm: gate };
+  // A gate that is passed is done with.
+  if (reading === undefined || (reading === 'rhythm' && gate)) return work;
+  const [prepare, learn] = ['prepare', 'learn'].map((name) =>
+    work.stages.find(({ stage }) => stage === name),
+  );
+  if (reading === 'rhythm' || !prepare || !learn) return { ...work, reading };
+  const beside = Math.min(prepare.minutes, learn.minutes);
+  return {
+    ...work,
+    reading,
+    stages: work.stages.map((stage) =>
+      stage === prepare
+        ? { ...stage, minutes: stage.minutes + beside }
+        : stage === learn
+          ? { ...stage, minutes: stage.minutes - beside }
+          : stage,
+    ),
+  };
+}
+
+/**
+ * A piece whose rhythm is to be sure first: its learning begins so many weeks after the work on it did. Not where it is begun
+ * already, or where no time would be left.
  */
 function afterRhythm(
   work: ItemWork,
   { gated, reported }: WorkDone,
-  gates: readonly RhythmGate[],
   effort: EffortSettings,
   { today, ready }: { readonly today: CalendarDay; readonly ready: CalendarDay },
 ): ItemWork {
-  if (!work.piece || gated + reported > 0) return work;
-  const gate = gates.find(({ pieceId }) => pieceId === work.piece?.id);
-  if (gate && isRhythmPassed(gate)) return work;
-  const lead = effortFigure(effort, gate?.isFirst ? 'firstRhythmWeeks' : 'rhythmWeeks');
+  if (work.reading !== 'rhythm' || gated + reported > 0) return work;
+  const lead = effortFigure(effort, work.rhythm?.isFirst ? 'firstRhythmWeeks' : 'rhythmWeeks');
   const from = addDays(work.startedOn, 7 * lead);
   if (from <= today || from > ready) return work;
   return {

@@ -15,6 +15,8 @@ export interface HandedLine {
   readonly bars?: BarRange;
   /** "bars 9–10", "D major scale"; left out for the whole. */
   readonly what?: string;
+  /** Its bars are engraved as their open strings; left out where they are as printed. */
+  readonly onOpenStrings?: boolean;
   readonly how: string;
   readonly listenFor: string;
   readonly why?: string;

@@ -32,6 +32,7 @@ export {
   itemsOf as wholeWork,
   type GoalToPlan,
   type OwnWork,
+  type Reading,
   type SkillToLearn,
 } from './item-work';
 export { besideOf, type Beside, type Candidate } from './beside';

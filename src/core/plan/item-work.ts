@@ -12,6 +12,7 @@ import {
 } from '../requirements';
 import type { CalendarDay } from '../time';
 import { valueAt } from '../value-at';
+import type { RhythmGate } from './rhythm-gate';
 
 /** Weeks in which the whole is only performed, where the teacher set no others for the goal. */
 export const criteriaWeeksOf = (
@@ -53,6 +54,9 @@ export type OwnWork = { readonly startedOn: CalendarDay } & (
   | { readonly kind: 'skill'; readonly skill: SkillToLearn }
 );
 
+/** Two schools: its rhythm is sure before the score is given, or the score is given at once with questions on its page. */
+export type Reading = 'rhythm' | 'questions';
+
 /**
  * A piece, an excerpt, a prepared component or a skill, with the minutes of all its stages. Own work is of no goal; a skill
  * is of no component.
@@ -86,6 +90,10 @@ export interface ItemWork {
   readonly rowResults: readonly RowResult[];
   /** What a prepared component names. */
   readonly tests: readonly string[];
+  /** How the piece is first met; left out where no school is followed, and for what is no piece. */
+  readonly reading?: Reading;
+  /** The gate of its rhythms that is not passed; left out where there is none. */
+  readonly rhythm?: RhythmGate;
   readonly tempo: Tempo | null;
   /** Tempo of the ladder's first rung, in the unit of `tempo`. */
   readonly secure: number | null;

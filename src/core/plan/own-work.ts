@@ -1,6 +1,6 @@
 import { effortFigure, level } from '../effort';
 import { addDays, daysBetween, periodIndexOf, periodsBetween, type CalendarDay, type Period } from '../time';
-import { sharedAs, type DraftItem, type Frame } from './drafts';
+import { asRead, sharedAs, type DraftItem, type Frame } from './drafts';
 import { leftOf, ownItem } from './item-work';
 import type { PlanInput } from './plan';
 import type { PlannedItem, PlannedWeek } from './student-plan';
@@ -18,14 +18,11 @@ export interface OwnDraft {
  * piece or a skill that a goal asks for is planned there.
  * @param planned - what the goals ask for already (`sharedAs`)
  */
-export function ownDrafts(
-  { own = [], today, effort, evidence }: PlanInput,
-  { weekday }: Frame,
-  planned: ReadonlySet<string>,
-): OwnDraft[] {
+export function ownDrafts(input: PlanInput, { weekday }: Frame, planned: ReadonlySet<string>): OwnDraft[] {
+  const { own = [], today, effort, evidence } = input;
   const length = 7 * effortFigure(effort, 'ownWeeks');
   return own.flatMap((each): OwnDraft[] => {
-    const work = ownItem(each, effort);
+    const work = asRead(ownItem(each, effort), input);
     const key = sharedAs(work);
     if (key === null || planned.has(key)) return [];
     const start = work.startedOn <= today ? work.startedOn : today;

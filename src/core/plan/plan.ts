@@ -4,7 +4,7 @@ import type { Piece } from '../repertoire';
 import type { InstrumentFamily } from '../skills';
 import type { Student } from '../students';
 import type { CalendarDay, Closure, Period } from '../time';
-import type { GoalToPlan, ItemWork, OwnWork } from './item-work';
+import type { GoalToPlan, ItemWork, OwnWork, Reading } from './item-work';
 import type { PracticeEntry } from './practice-entry';
 import type { RhythmGate } from './rhythm-gate';
 import type { PlannedWeek } from './student-plan';
@@ -22,7 +22,9 @@ export interface PlanInput {
   readonly evidence: Evidence;
   /** What is still to be mended, at its bars. */
   readonly noted: readonly Noted[];
-  /** Rhythm gates of a student who meets the rhythm before the score; left out for any other. */
+  /** How a new piece is first met; left out where no school is followed. */
+  readonly reading?: Reading;
+  /** The student's rhythm gates: one that is not passed holds its piece back, whichever school is followed. */
   readonly rhythm?: readonly RhythmGate[];
   readonly family: InstrumentFamily | null;
   readonly metronomeFrom: Habits['metronomeFrom'];

@@ -177,6 +177,39 @@ export function newGoal(
   };
 }
 
+/** How each row went when it was heard last, by its id. */
+export function lastRowResults(results: readonly RowResult[]): Map<string, RowResult> {
+  const last = new Map<string, RowResult>();
+  for (const result of results) {
+    const before = last.get(result.rowId);
+    if (!before || before.day <= result.day) last.set(result.rowId, result);
+  }
+  return last;
+}
+
+/**
+ * A goal once a row of its scale table was heard: one result a day for a row, the last that was said. A clean one is heard
+ * secure, one that is not there yet is not, and slips leave it as it was.
+ * @param heard - `how` null takes back what was said of that day
+ */
+export function withRowResult<T extends Pick<Goal, 'rowResults' | 'scalesHeard'>>(
+  goal: T,
+  heard: Omit<RowResult, 'how'> & { readonly how: RowResult['how'] | null },
+): T {
+  const { rowId, day, how, tempo } = heard;
+  const others = (goal.rowResults ?? []).filter((each) => each.rowId !== rowId || each.day !== day);
+  const rowResults =
+    how === null ? others : [...others, { rowId, day, how, ...(tempo !== undefined && { tempo }) }];
+  const wasClean = goal.rowResults?.some(
+    (each) => each.rowId === rowId && each.day === day && each.how === 'clean',
+  );
+  // What is taken back falls to what was heard before.
+  const said = how ?? (wasClean ? (lastRowResults(others).get(rowId)?.how ?? 'not yet') : 'with slips');
+  const secure = goal.scalesHeard.filter((each) => each !== rowId);
+  const isSecure = said === 'clean' || (said !== 'not yet' && goal.scalesHeard.includes(rowId));
+  return { ...goal, rowResults, scalesHeard: isSecure ? [...secure, rowId] : secure };
+}
+
 /** What the rules look at; undefined when the goal names a level its set no longer has. */
 export function entryOf(
   goal: Goal,

@@ -8,6 +8,7 @@ export {
   entryOf,
   newGoal,
   NEW_ENTRY,
+  lastRowResults,
   NEW_GOAL_PLAN,
   usedPieces,
   withChoice,
@@ -16,6 +17,7 @@ export {
   type GoalPlan,
   type GateState,
   type RowResult,
+  withRowResult,
 } from './goal';
 export { ENDINGS, type Ending, type GoalEvent, type GoalResult } from './goal-event';
 export { inSession, told, toTell, withdrawn, withOfficeToTell, withProgramme } from './goal-history';

@@ -43,6 +43,8 @@ export interface GoalContext extends GoalNames {
   /** Within the plan of the student: its loads are those of all open goals. */
   readonly plan: Plan | null;
   readonly planRefusal: PlanRefusal | null;
+  /** Weeks before the eve in which the whole is only performed. */
+  readonly criteriaWeeks: number;
   /** The day on which it is decided whether to go. */
   readonly goNoGo: CalendarDay;
   /** The plan of the student over all open goals; null where there is none. */
@@ -92,7 +94,7 @@ function contextOf(studio: Studio, goal: Goal, today: CalendarDay): GoalContext 
   const entry = entryOf(goal, set, student, studio.pieces, today, used);
   if (!entry) return undefined;
   const scheme = schemeOf(set, level);
-  const { stretch } = goalToPlan(studio, names);
+  const { stretch, criteriaWeeks } = goalToPlan(studio, names);
   const sheets = sheetsOfGoal(studio, goal.id);
   const { whole, goals } = preparationWith(studio, goal, today);
   const planned = goals.get(goal.id);
@@ -100,6 +102,7 @@ function contextOf(studio: Studio, goal: Goal, today: CalendarDay): GoalContext 
     ...names,
     scheme,
     stretch,
+    criteriaWeeks,
     effort: effortOf(studio, student, today),
     entry,
     verdicts: checkProgramme(entry),

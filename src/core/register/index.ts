@@ -39,6 +39,7 @@ export { markRows, resultRows, studentRows, type TableRows } from './studio-tabl
 export { learnedRateOf } from './learned-effort';
 export { waysToMend, type WaysToMend } from './ways-to-mend';
 export { planInput, preparationOf } from './preparation';
+export { leastChange, type CardChange } from './least-change';
 export { cardStillServes, sinceLastWeek, type SinceLastWeek } from './since-last-week';
 export { hearToday, type HearLine } from './hear-today';
 export { partWords, practiceNames, practiceParts, practiceTable } from './practice-names';

@@ -1,8 +1,17 @@
 import { currentSheets } from '../marks';
-import { faultState, faultWords, prepare, type Noted, type PlanInput, type Preparation } from '../plan';
+import {
+  faultState,
+  faultWords,
+  prepare,
+  type Noted,
+  type PlanInput,
+  type Preparation,
+  type Reading,
+} from '../plan';
 import type { Goal } from '../programme';
 import type { Student } from '../students';
 import type { CalendarDay } from '../time';
+import { valueAt } from '../value-at';
 import { familyOf, followed } from '../skills';
 import {
   cardsOfStudent,
@@ -19,8 +28,12 @@ import { goalNames } from './goal-names';
 import { goalToPlan } from './goal-to-plan';
 import { ownWork } from './own-work';
 
-/** The pathway that holds the score back until its rhythm is sure. */
-const RHYTHM_FIRST = 'rhythm-first';
+/** What the pathways of first reading say of a new piece. */
+const READING: Readonly<Record<string, Reading>> = { 'rhythm-first': 'rhythm', 'score-first': 'questions' };
+function readingOf(pathwayIds: readonly string[]): Pick<PlanInput, 'reading'> {
+  const [reading] = followed(pathwayIds).flatMap(({ id }) => valueAt(READING, id) ?? []);
+  return reading ? { reading } : {};
+}
 
 const known = new WeakMap<Student, { readonly inputs: readonly unknown[]; readonly answer: Preparation }>();
 
@@ -88,10 +101,9 @@ export const planInput = (
     practice: practiceOfStudent(studio, student.id),
     cards: cardsOfStudent(studio, student.id),
   },
+  rhythm: rhythmGatesOfStudent(studio, student.id),
+  ...readingOf(studio.skillBooks.get(student.id)?.pathwayIds ?? []),
   noted: [...goals.flatMap((goal) => notedIn(studio, goal)), ...faultsIn(studio, student)],
-  ...(followed(studio.skillBooks.get(student.id)?.pathwayIds ?? []).some(({ id }) => id === RHYTHM_FIRST) && {
-    rhythm: rhythmGatesOfStudent(studio, student.id),
-  }),
   family: familyOf(student.instrument, studio.settings.instrumentFamilies),
   metronomeFrom: studio.settings.metronomeFrom ?? 'learn',
   today,

@@ -31,4 +31,5 @@ export type { Jump, Roadmap } from './roadmap';
 export type { KeyChange } from './key-traps';
 export { withPlaces, type Landmark } from './landmarks';
 export type { Loudness, LoudnessStep } from './loudness';
+export { onOpenStrings, stringsOf } from './open-strings';
 export { VALUE_CHANGES, withValues, type ValueChange } from './values';

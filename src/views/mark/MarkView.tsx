@@ -1,5 +1,5 @@
 import { inTerms } from '@/core/terms';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { Assessor } from '@/core/marks';
 import { differences, nextSteps } from '@/core/marks';
 import { formatBars } from '@/core/music';
@@ -36,6 +36,8 @@ import { piecesOf } from '../shell/pieces-of';
 import { NotesByBar } from './parts/NotesByBar';
 import css from './MarkView.module.css';
 import { valueAt } from '@/core/value-at';
+
+const ScaleRows = lazy(() => import('../shell/ScaleRows').then((part) => ({ default: part.ScaleRows })));
 
 export const MarkView = () => <StudioPage>{(ready) => <MarkPage ready={ready} />}</StudioPage>;
 
@@ -345,6 +347,17 @@ function Sheet({
               (sheet) => sheet.componentId === component.id && sheet.day < day && sheet.notes.length > 0,
             )}
           />
+          {component.source.kind === 'scales' && component.source.rows.length > 0 && (
+            <Suspense>
+              <ScaleRows
+                key={component.id}
+                goal={goal}
+                name="Row by row"
+                rows={component.source.rows}
+                day={today}
+              />
+            </Suspense>
+          )}
           <History context={context} component={component} scheme={scheme} today={today} onOpen={look} />
         </div>
       </div>

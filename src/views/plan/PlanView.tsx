@@ -1,13 +1,12 @@
-import { inTerms } from '@/core/terms';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { formatMinutes } from '@/core/music';
 import { practiceCard } from '@/core/card';
 import type { Plan } from '@/core/plan';
-import { goalContext, hearToday, openGoalsOf, type GoalContext } from '@/core/register';
-import { formatDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
+import { goalContext, openGoalsOf, type GoalContext } from '@/core/register';
+import { formatDay, type CalendarDay } from '@/core/time';
 import type { Stage } from '@/core/effort';
-import { putBarsFirst, setPracticeMinutes, shutWeek, type ReadyState } from '@/store';
-import { Button, DecisionLine, LinkButton, Section, TempoMark } from '@/ui';
+import { setPracticeMinutes, type ReadyState } from '@/store';
+import { Button, DecisionLine } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { GoalPicker } from '../shell/GoalPicker';
 import { goTo, hrefOf } from '../shell/addresses';
@@ -31,9 +30,7 @@ const GateDialog = lazy(() => import('./parts/GateDialog').then((part) => ({ def
 const Mendings = lazy(() => import('./parts/Mendings').then((part) => ({ default: part.Mendings })));
 const PlanTable = lazy(() => import('./parts/PlanTable').then((part) => ({ default: part.PlanTable })));
 const PlanNotes = lazy(() => import('./parts/PlanNotes').then((part) => ({ default: part.PlanNotes })));
-const PracticeCardTable = lazy(() =>
-  import('./parts/PracticeCardTable').then((part) => ({ default: part.PracticeCardTable })),
-);
+const WeekBelow = lazy(() => import('./parts/WeekBelow').then((part) => ({ default: part.WeekBelow })));
 const Refusal = lazy(() => import('./parts/Refusal').then((part) => ({ default: part.Refusal })));
 const NoGoal = lazy(() => import('../shell/NoGoal').then((part) => ({ default: part.NoGoal })));
 const MinutesDialog = lazy(() =>
@@ -141,8 +138,6 @@ function PlanBody({ ready, context, stands }: BodyProps) {
     p: () => goTo('/print', { sheet: 'card', goal: context.goal.id, week: String(at) }),
   });
   if (!week) return null;
-  const lessonMinutes = slotMinutes(slotOn(student, week.from));
-  const shut = context.goal.plan.shutWeeks.includes(week.from);
   const load = plan.weeks.reduce((sum, each) => sum + each.load, 0);
   const there = plan.weeks.reduce((sum, each) => sum + each.minutes, 0);
   return (
@@ -197,78 +192,25 @@ function PlanBody({ ready, context, stands }: BodyProps) {
           />
         </Suspense>
       )}
-      <div className={css.lower}>
-        <Section title={at === 0 ? 'Lesson this week' : 'Lesson'} end={`hear, ${lessonMinutes} minutes`}>
-          <ol className={css.hear}>
-            {hearToday(plan, lessonMinutes, at).map((line) => (
-              <li key={line.itemId}>
-                <span className={css.letter}>{line.letter}</span>
-                <span>
-                  <b>
-                    {line.title}
-                    {line.what === '' ? '' : `, ${line.what}`}
-                  </b>
-                  <br />
-                  <span className={css.soft}>
-                    {line.tempo ? (
-                      <>
-                        <TempoMark unit={line.tempo.unit} perMinute={line.tempo.perMinute} />,{' '}
-                      </>
-                    ) : null}
-                    {line.how}; listen for {line.listenFor}
-                  </span>
-                </span>
-                <span className={css.minutes}>{line.minutes} min</span>
-              </li>
-            ))}
-          </ol>
-        </Section>
-        <Section
-          title={`Practice card, ${formatDay(week.from, 'short')} to ${formatDay(week.to, 'short')}`}
-          end={inTerms('minutes, bars, tempo')}
-        >
-          <Suspense>
-            <PracticeCardTable
-              card={card}
-              key={turn}
-              practice={student}
-              onMinutes={(day, minutes) => setAsked({ day, minutes })}
-              onFirst={({ item: { goalId, piece, componentId } }, bars) => {
-                const partId = piece?.id ?? componentId;
-                if (goalId !== null && partId !== null) void putBarsFirst(goalId, partId, bars);
-              }}
-            />
-          </Suspense>
-          <div className={css.acts}>
-            <LinkButton
-              keyName="P"
-              href={hrefOf('/print', { sheet: 'card', goal: context.goal.id, week: String(at) })}
-            >
-              Print the card
-            </LinkButton>
-            <LinkButton href={hrefOf('/print', { sheet: 'stave', student: student.id })}>
-              Print the stave
-            </LinkButton>
-            <Button pressed={shut} onClick={() => void shutWeek(context.goal.id, week.from, !shut)}>
-              {shut ? 'Restore this week' : 'No practice this week'}
-            </Button>
-            <Button keyName="G" disabled={!nextGate} onClick={() => nextGate && setGate(nextGate)}>
-              Move a gate
-            </Button>
-            <Button onClick={() => setDialog('effort')}>Minutes and effort</Button>
-            <Button onClick={() => setDialog('closures')}>Closures</Button>
-            <Button
-              onClick={() =>
-                void import('./save-calendar').then(({ saveCalendar }) =>
-                  saveCalendar(student, contexts, plan, now.day, closures),
-                )
-              }
-            >
-              Save as calendar
-            </Button>
-          </div>
-        </Section>
-      </div>
+      <Suspense fallback={null}>
+        <WeekBelow
+          key={turn}
+          student={student}
+          goal={context.goal}
+          plan={plan}
+          week={at}
+          card={card}
+          hasGate={nextGate !== undefined}
+          onGate={() => nextGate && setGate(nextGate)}
+          onMinutes={(day, minutes) => setAsked({ day, minutes })}
+          onDialog={setDialog}
+          onCalendar={() =>
+            void import('./save-calendar').then(({ saveCalendar }) =>
+              saveCalendar(student, contexts, plan, now.day, closures),
+            )
+          }
+        />
+      </Suspense>
       <p className={css.foot}>
         {plan.weeks.length} {plan.weeks.length === 1 ? 'week needs' : 'weeks need'} {formatMinutes(load)} of
         the {formatMinutes(there)} available. {unreportedWords(plan)} Marks at the right are the last ones

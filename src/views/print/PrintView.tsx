@@ -18,6 +18,9 @@ import { valueAt } from '@/core/value-at';
 
 const CardSheet = lazy(() => import('./parts/CardSheet').then((part) => ({ default: part.CardSheet })));
 const TalkSheet = lazy(() => import('./parts/TalkSheet').then((part) => ({ default: part.TalkSheet })));
+const ShapingSheet = lazy(() =>
+  import('./parts/ShapingSheet').then((part) => ({ default: part.ShapingSheet })),
+);
 const GateSheet = lazy(() => import('./parts/GateSheet').then((part) => ({ default: part.GateSheet })));
 const StaveSheet = lazy(() => import('./parts/StaveSheet').then((part) => ({ default: part.StaveSheet })));
 const PageQuestions = lazy(() =>
@@ -92,6 +95,14 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
           <TalkSheet ready={ready} student={named} nameOf={nameOf} />
         ) : sheet === 'stave' && whole && student ? (
           <StaveSheet ready={ready} student={student} plan={whole} nameOf={nameOf} />
+        ) : sheet === 'shaping' && named ? (
+          <ShapingSheet
+            ready={ready}
+            student={named}
+            pieceId={queryOf('piece') ?? ''}
+            day={ready.now.day}
+            nameOf={nameOf}
+          />
         ) : sheet === 'rhythm' && gate ? (
           <GateSheet ready={ready} gate={gate} nameOf={nameOf} />
         ) : sheet === 'page-questions' && score ? (

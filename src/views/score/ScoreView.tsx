@@ -1,4 +1,4 @@
-import { faultsOfStudent } from '@/core/files';
+import { faultsOfStudent, shapingsOfStudent } from '@/core/files';
 import { faultHeat } from '@/core/plan';
 import { demandWords } from '@/core/skills';
 import { inTerms } from '@/core/terms';
@@ -42,6 +42,7 @@ import {
   TINTS,
   barName,
   type Tint,
+  shapesOfBars,
 } from './score-model';
 import { readAs, useScore } from './use-score';
 import css from './ScoreView.module.css';
@@ -162,6 +163,16 @@ function OpenScore({
       : [];
     return faultHeat(faults, answer?.layout.bars.at(-1)?.number ?? 0);
   }, [studio, student, score, answer]);
+  const shaping = useMemo(
+    () =>
+      student
+        ? shapingsOfStudent(studio, student.id).filter(
+            ({ pieceId }) => studio.pieces.get(pieceId)?.scoreId === scoreId,
+          )
+        : [],
+    [studio, student, scoreId],
+  );
+  const shapes = useMemo(() => (answer ? shapesOfBars(shaping, answer) : []), [shaping, answer]);
   const tints = useMemo(
     () =>
       answer && score
@@ -268,12 +279,13 @@ function OpenScore({
           barOf={barOf}
           bars={bars}
           chunks={answer.chunks}
+          shapes={shapes}
           selected={bar}
           onSelect={pick}
         />
       </div>
       <aside aria-label={inTerms('The selected bar and the piece')}>
-        <BarPanel key={bar} score={score} answer={answer} bar={bar} today={ready.now.day} />
+        <BarPanel key={bar} score={score} answer={answer} bar={bar} shaping={shaping} today={ready.now.day} />
         <Section
           title="What it asks for"
           end={

@@ -7,6 +7,7 @@ import {
   type LearnedBar,
   type NamedPlace,
 } from '@/core/score';
+import type { ShapeMark, ShapingPlan } from '@/core/shaping';
 import type { ScoreAnswer } from '@/workers/score.job';
 
 /** What the bars of the page are shaded by. */
@@ -18,6 +19,26 @@ type Laid = Pick<ScoreAnswer, 'layout'>;
 /** "the pickup", "bar 12". */
 export const barName = ({ layout }: Laid, bar: number): string =>
   layout.bars[bar]?.number === 0 ? 'the pickup' : inTerms`bar ${layout.bars[bar]?.number ?? ''}`;
+
+/** What is done on purpose, in a word, at the bar it begins in. */
+export const shapesOfBars = (
+  plans: readonly Pick<ShapingPlan, 'marks'>[],
+  { layout }: Laid,
+): { bar: number; words: string }[] =>
+  plans.flatMap(({ marks }) =>
+    marks.flatMap((mark) => {
+      const bar = layout.bars.findIndex(({ number }) => number === mark.bars.from);
+      return bar < 0 ? [] : [{ bar, words: shapeWord(mark) }];
+    }),
+  );
+/** Letters that stand above a bar without running into the next. */
+const SHORT = 24;
+function shapeWord({ shape, again, text }: ShapeMark): string {
+  if (shape === 'comes again') return `again, ${again?.grade ?? ''}`;
+  if (shape === 'peak') return 'peak';
+  const words = text === '' ? (shape === 'tempo' ? 'tempo' : 'swell') : text;
+  return words.length > SHORT ? `${words.slice(0, SHORT - 1)}…` : words;
+}
 
 /** Bars by number, neighbours as one range: "1–4, 9"; the pickup as "pickup". */
 export function barRanges({ layout }: Laid, bars: readonly number[]): string {

@@ -4,6 +4,7 @@ import { formatCsv } from '@/core/files';
 import { markRows, resultRows, studentRows, type TableRows } from '@/core/register';
 import { formatDay } from '@/core/time';
 import {
+  changeSettings,
   lastBackup,
   listSnapshots,
   openStudio,
@@ -15,6 +16,7 @@ import {
   type SnapshotInfo,
 } from '@/store';
 import { Button, CheckField, Confirm, FieldRow, Section, SelectField, TextField } from '@/ui';
+import { without } from '@/core/without';
 import { PageLine } from '../shell/PageLine';
 import { StudioPage } from '../shell/StudioPage';
 import { saveStudio } from '../shell/save-studio';
@@ -69,6 +71,21 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
         <Tables ready={ready} />
         <Theme />
         <Terminology />
+        <Section title="Practising">
+          <SelectField
+            label="Metronome"
+            value={settings.metronomeFrom ?? 'learn'}
+            options={[
+              { value: 'learn', label: 'from the first week' },
+              { value: 'secure', label: 'only when the notes are secure' },
+            ]}
+            onChange={(value) =>
+              void changeSettings((before) =>
+                value === 'secure' ? { ...before, metronomeFrom: value } : without(before, 'metronomeFrom'),
+              )
+            }
+          />
+        </Section>
         <Keys />
         {(settings.skippedSteps ?? []).length > 0 && (
           <Section title="First steps" end="some were skipped">

@@ -20,7 +20,7 @@ import css from './StudentView.module.css';
 
 const CardReport = lazy(() => import('../shell/CardReport').then((part) => ({ default: part.CardReport })));
 const CardOfWeek = lazy(() => import('./parts/CardOfWeek').then((part) => ({ default: part.CardOfWeek })));
-const RhythmGates = lazy(() => import('./parts/RhythmGates').then((part) => ({ default: part.RhythmGates })));
+const Workshop = lazy(() => import('./parts/Workshop').then((part) => ({ default: part.Workshop })));
 const Beside = lazy(() => import('./parts/Beside').then((part) => ({ default: part.Beside })));
 
 export const StudentView = () => <StudioPage>{(ready) => <StudentOf ready={ready} />}</StudioPage>;
@@ -157,9 +157,6 @@ function StudentPage({
             <GoalMarks key={each.goal.id} context={each} today={now.day} />
           ))}
           <Suspense>
-            {beside && <RhythmGates ready={ready} student={student} pieces={model.pieces} />}
-          </Suspense>
-          <Suspense>
             {beside && (
               <CardOfWeek
                 studio={studio}
@@ -169,6 +166,7 @@ function StudentPage({
               />
             )}
           </Suspense>
+          <Suspense>{beside && <Workshop ready={ready} student={student} model={model} />}</Suspense>
         </div>
         <Suspense>{beside && <Beside ready={ready} student={student} model={model} />}</Suspense>
       </div>

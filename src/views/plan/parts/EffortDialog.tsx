@@ -1,8 +1,9 @@
 import { inTerms } from '@/core/terms';
 import type { Plan } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
-import { setMemorised, setMinutes } from '@/store';
-import { Button, CheckField, Dialog, LinkButton, Table } from '@/ui';
+import { calendarDay, isCalendarDay } from '@/core/time';
+import { setCriteriaWeeks, setGoNoGo, setMemorised, setMinutes } from '@/store';
+import { Button, CheckField, Dialog, FieldRow, LinkButton, Table, TextField } from '@/ui';
 import { NumberField } from '../../shell/NumberField';
 
 const BASIS = {
@@ -13,7 +14,7 @@ const BASIS = {
   unknown: inTerms('bars not counted: minutes a week assumed'),
 } as const;
 
-/** The minutes of each item, and where they come from. */
+/** The minutes of each item and where they come from; the weeks and the day near the date of each goal. */
 export function EffortDialog({
   contexts,
   plan,
@@ -71,6 +72,38 @@ export function EffortDialog({
           );
         })}
       </Table>
+      {contexts.map(({ goal, set, level, session, goNoGo, criteriaWeeks }) => {
+        const name = `${set.name} ${level.name}`;
+        const isOwn = goal.plan.goNoGo !== undefined;
+        return (
+          <FieldRow key={goal.id}>
+            <NumberField
+              key={criteriaWeeks}
+              label={`${name}: weeks at the end for performing the whole`}
+              value={criteriaWeeks}
+              max={26}
+              onTake={(weeks) => void setCriteriaWeeks(goal.id, Math.round(weeks))}
+            />
+            <TextField
+              label={`${name}: go or no-go`}
+              type="date"
+              value={goNoGo}
+              max={session.day}
+              hint={isOwn ? 'set for this goal' : 'assumed: as many weeks before as in the studio'}
+              onChange={(day) => isCalendarDay(day) && void setGoNoGo(goal.id, calendarDay(day))}
+            />
+            {isOwn && (
+              <Button
+                look="quiet"
+                label={`${name}: go or no-go as in the studio`}
+                onClick={() => void setGoNoGo(goal.id, null)}
+              >
+                As in the studio
+              </Button>
+            )}
+          </FieldRow>
+        );
+      })}
       <p>
         {inTerms('Minutes for a bar, shares of the stages and the other figures these minutes stand on:')}{' '}
         <LinkButton look="quiet" href="/settings#figures">

@@ -4,15 +4,17 @@ import type { PracticeCard } from '@/core/card';
 import { warningsOf, type Plan, type PlanWarning } from '@/core/plan';
 import {
   cardStillServes,
+  leastChange,
   openGoalsOf,
   planInput,
   sinceLastWeek,
+  type CardChange,
   type GoalContext,
   type SinceLastWeek,
 } from '@/core/register';
 import { formatDay } from '@/core/time';
 import type { Student } from '@/core/students';
-import { takeBackCard, type ReadyState } from '@/store';
+import { changeCard, takeBackCard, type ReadyState } from '@/store';
 import { Button } from '@/ui';
 import { gateName } from '../../shell/words';
 import css from './PlanNotes.module.css';
@@ -40,6 +42,10 @@ export function PlanNotes({
   const since = useMemo(() => sinceLastWeek(input, plan), [input, plan]);
   const out = cardsOfStudent(studio, student.id).find(({ from, to }) => from <= now.day && now.day <= to);
   const served = useMemo(() => (out ? cardStillServes(input, out) : null), [input, out]);
+  const change = useMemo(
+    () => (out && served?.serves === false ? leastChange(input, out, plan) : null),
+    [input, out, plan, served],
+  );
   const warnings = warningsOf({
     plan,
     days: card.days,
@@ -60,6 +66,14 @@ export function PlanNotes({
         <li>
           The card that was handed out no longer serves: with it the fullest weeks ask for{' '}
           {times(served.peak)} of what there is, {times(served.free)} without.{' '}
+          {change && change.changes.length > 0 && (
+            <>
+              Least change: {change.changes.map(changeWords).join(', ')}; then {times(change.peak)}.{' '}
+              <Button look="do" onClick={() => void changeCard(out.id, change.lines)}>
+                Change the card so
+              </Button>{' '}
+            </>
+          )}
           <Button onClick={() => void takeBackCard(out.id)}>Make the card anew</Button>
         </li>
       )}
@@ -72,6 +86,8 @@ export function PlanNotes({
 
 const times = (peak: number) => (Number.isFinite(peak) ? `${peak.toFixed(2)} times` : 'more than all');
 const percent = (peak: number) => (Number.isFinite(peak) ? `${Math.round(peak * 100)} %` : 'more than all');
+const changeWords = ({ title, minutes }: CardChange['changes'][number]) =>
+  `${Math.abs(minutes)} minutes ${minutes > 0 ? 'more' : 'less'} on ${title}`;
 /** Gates named in the sentence; the rest are counted. */
 const NAMED = 2;
 

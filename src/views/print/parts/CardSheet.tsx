@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { HandedLine, Plan } from '@/core/plan';
 import { practiceCard } from '@/core/card';
 import { nextLesson, type WeekCard } from '@/core/register';
-import { whoPlays, type Student } from '@/core/students';
+import { instrumentOn, whoPlays, type Student } from '@/core/students';
 import { addDays, daysFrom, formatDay, type CalendarDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { PrintFrame, TempoMark } from '@/ui';
@@ -25,7 +25,7 @@ export function CardSheet({
   readonly card: WeekCard;
   readonly nameOf: (name: string) => string;
 }) {
-  const incipits = useIncipits(studio, card.lines);
+  const incipits = useIncipits(studio, card.lines, { instrument: instrumentOn(student, card.from) });
   const lesson = useMemo(
     () => nextLesson(studio, student, { day: addDays(card.to, 1), time: '00:00' }),
     [studio, student, card.to],

@@ -1,6 +1,8 @@
 import { demandWords } from '@/core/skills';
 import { useState } from 'react';
 import type { KeptScore } from '@/core/score';
+import { formatBars } from '@/core/music';
+import { fingeringPlace, shapeWords, type ShapingPlan } from '@/core/shaping';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { namePlace, noteAtBar, removeNote } from '@/store';
 import { Button, Section, TextField } from '@/ui';
@@ -17,11 +19,14 @@ export function BarPanel({
   score,
   answer,
   bar,
+  shaping,
   today,
 }: {
   readonly score: KeptScore;
   readonly answer: ScoreAnswer;
   readonly bar: number;
+  /** How the student whose score it is shapes and fingers it. */
+  readonly shaping: readonly ShapingPlan[];
   readonly today: CalendarDay;
 }) {
   const [text, setText] = useState('');
@@ -52,6 +57,24 @@ export function BarPanel({
       {asks.length > 0 && (
         <p className={css.soft}>Asks for {asks.map((each) => demandWords(each.name)).join(', ')}.</p>
       )}
+      {shaping.map(({ id, marks, fingerings }) => (
+        <ul key={id} className={css.list}>
+          {marks
+            .filter(({ bars: { from, to } }) => from <= number && number <= to)
+            .map((mark) => (
+              <li key={mark.id}>
+                <b>{formatBars(mark.bars)}</b> {shapeWords(mark)}
+              </li>
+            ))}
+          {fingerings
+            .filter((each) => each.bar === number)
+            .map((each) => (
+              <li key={each.id}>
+                {fingeringPlace(each)}: {[each.notes, each.fingers].filter(Boolean).join(' – ')}
+              </li>
+            ))}
+        </ul>
+      ))}
       <ul className={css.list}>
         {notes.map(({ note, at }) => (
           <li key={at}>

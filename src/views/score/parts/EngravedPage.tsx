@@ -41,6 +41,7 @@ export function EngravedPage({
   barOf,
   bars,
   chunks,
+  shapes,
   selected,
   onSelect,
 }: {
@@ -51,6 +52,8 @@ export function EngravedPage({
   readonly bars: readonly { readonly label: string; readonly tint: number }[];
   /** Stretches worked on as one, bracketed above their bars. */
   readonly chunks: readonly Pick<Chunk, 'from' | 'to'>[];
+  /** What is done on purpose, in a word, above the bar it begins in. */
+  readonly shapes: readonly { readonly bar: number; readonly words: string }[];
   readonly selected: number;
   readonly onSelect: (bar: number) => void;
 }) {
@@ -116,6 +119,22 @@ export function EngravedPage({
       rect.after(path);
     }
   }, [state, barOf, chunks]);
+  useEffect(() => {
+    if (state !== 'drawn') return;
+    for (const old of host.current?.querySelectorAll('text[data-shape]') ?? []) old.remove();
+    for (const rect of host.current?.querySelectorAll<SVGRectElement>('rect[data-measure]') ?? []) {
+      const measure = Number(rect.dataset['measure']);
+      const bar = barOf[measure] ?? 0;
+      const words = shapes.filter((shape) => shape.bar === bar).map((shape) => shape.words);
+      if (words.length === 0 || barOf[measure - 1] === bar) continue;
+      const text = document.createElementNS(SVG, 'text');
+      text.setAttribute('x', String(Number(rect.getAttribute('x')) + EDGE));
+      text.setAttribute('y', String(Number(rect.getAttribute('y')) - EDGE));
+      text.setAttribute('data-shape', '');
+      text.textContent = words.join(', ');
+      rect.after(text);
+    }
+  }, [state, barOf, shapes]);
   useEffect(() => {
     if (state !== 'drawn') return;
     for (const rect of host.current?.querySelectorAll<SVGRectElement>('rect[data-measure]') ?? []) {
