@@ -85,3 +85,47 @@ test('a late starter: what two weeks do not hold is named, and a way that mends 
   expect(problems).toEqual([]);
   await page.close();
 });
+
+test('scales are heard row by row; what was weak stands first, and the rows are on the mark page as well', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/student?id=hester&studio=demo`);
+  await sees(page, '1 of 8 clean');
+  await fill(page, 'Tempo of D major arpeggio, 2 octaves, slurred', '84');
+  await kept(page, () => press(page, 'D major arpeggio, 2 octaves, slurred: clean'));
+  await sees(page, 'clean at 84, 20 Jan');
+  await sees(page, '2 of 8 clean');
+  // Pressed once more it is taken back.
+  await kept(page, () => press(page, 'D major arpeggio, 2 octaves, slurred: clean'));
+  await sees(page, 'with slips at 80, 13 Jan');
+  await sees(page, '1 of 8 clean');
+  await visit(page, `${baseUrl}/mark?goal=hester-chair&component=s`);
+  await sees(page, '1 of 8 clean');
+  expect(problems).toEqual([]);
+  await page.close();
+});
+
+test('a piece is shaped and fingered: what is open is asked, little fingers are chosen, the sheet is for home', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/student?id=orla&studio=demo`);
+  await sees(page, '5–8 bars 1–4 again, less than the time before: as from far off');
+  await sees(page, 'Which tempo comes back after bar 16?');
+  await fill(page, 'Bars to shape', '20');
+  await kept(page, () => press(page, 'Shape'));
+  await sees(page, 'Which is the one peak: bars 13, 20?');
+  await kept(page, () => press(page, 'Remove the shape at 20'));
+  await fill(page, 'Fingered bar', '17');
+  await fill(page, 'Notes', 'C4 C#4 G4');
+  await sees(page, 'Little fingers; onto note 2 one must slide on this instrument: right, right, –');
+  await press(page, 'Take these');
+  await kept(page, () => press(page, 'Keep'));
+  await sees(page, 'bar 17 R R –');
+  await press(page, 'Sheet for home', 0);
+  await sees(page, 'shaping and fingering');
+  await sees(page, '5–8 less');
+  await visit(page, `${baseUrl}/scores?score=score-ropewalk-gigue&student=orla`);
+  await page.waitForSelector('text[data-shape]', { timeout: 60_000 });
+  const words = await page.$$eval('text[data-shape]', (all) => all.map((each) => each.textContent));
+  expect(words).toContain('peak');
+  expect(problems).toEqual([]);
+  await page.close();
+});

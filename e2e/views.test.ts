@@ -38,6 +38,7 @@ test('sheets print on real pages of their size', async () => {
     ['/print?sheet=marks&goal=orla-5&component=d', [210, 297], 1],
     ['/print?sheet=day', [210, 297], 1],
     ['/print?sheet=talk&student=callum', [210, 297], 1],
+    ['/print?sheet=shaping&student=orla&piece=tarrin-ropewalk-gigue', [210, 297], 1],
   ] as const;
   for (const [path, size, pages] of sheets) {
     await page.goto(baseUrl + path, { waitUntil: 'load' });

@@ -1,6 +1,8 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { configure, fireEvent, screen } from '@testing-library/react';
 /** What the tests' document lacks of a browser's: dialogs that open, sizes that are observed. Imported by tests alone. */
 export function standInForTheBrowser(): void {
+  // A busy machine takes several times as long; no test measures time by this.
+  configure({ asyncUtilTimeout: 20_000 });
   HTMLDialogElement.prototype.showModal = function open() {
     this.open = true;
   };

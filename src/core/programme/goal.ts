@@ -203,8 +203,9 @@ export function withRowResult<T extends Pick<Goal, 'rowResults' | 'scalesHeard'>
   const wasClean = goal.rowResults?.some(
     (each) => each.rowId === rowId && each.day === day && each.how === 'clean',
   );
-  // What is taken back falls to what was heard before.
-  const said = how ?? (wasClean ? (lastRowResults(others).get(rowId)?.how ?? 'not yet') : 'with slips');
+  // What is taken back falls to what was heard before; slips say nothing.
+  const before = others.filter((each) => each.rowId === rowId && each.how !== 'with slips');
+  const said = how ?? (wasClean ? (lastRowResults(before).get(rowId)?.how ?? 'not yet') : 'with slips');
   const secure = goal.scalesHeard.filter((each) => each !== rowId);
   const isSecure = said === 'clean' || (said !== 'not yet' && goal.scalesHeard.includes(rowId));
   return { ...goal, rowResults, scalesHeard: isSecure ? [...secure, rowId] : secure };

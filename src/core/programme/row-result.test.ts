@@ -45,6 +45,15 @@ test.each<
     { how: 'clean', secure: true },
   ],
   [
+    'taken back to slips: as it was before them',
+    [
+      [-7, 'with slips'],
+      [0, 'clean'],
+      [0, null],
+    ],
+    { how: 'with slips', secure: false },
+  ],
+  [
     'taken back with nothing before: not heard',
     [
       [0, 'clean'],

@@ -14,14 +14,7 @@ export {
   type ShapeMark,
   type ShapingPlan,
 } from './shaping';
-export {
-  GRADES,
-  PRINTED_FINGERING,
-  SHAPES,
-  type Grade,
-  type PrintedFingering,
-  type Shape,
-} from './names';
+export { GRADES, PRINTED_FINGERING, SHAPES, type Grade, type PrintedFingering, type Shape } from './names';
 export {
   fingeringPlace,
   fingeringQuestion,

@@ -37,11 +37,11 @@ describe('what is open in a shaping plan', () => {
     ],
     ['no peak', [tempo(20, 1)], ['Where is the peak?']],
     ['two peaks', [peak(30), peak(9)], ['Which is the one peak: bars 9, 30?']],
-    ['no tempo comes back', [peak(3), tempo(20)], ['Which tempo comes back after bars 20?']],
+    ['no tempo comes back', [peak(3), tempo(20)], ['Which tempo comes back after bar 20?']],
     [
       'a tempo of later',
       [peak(3), tempo(20, 22)],
-      ['Bar 22 comes after bars 20 begin: whose tempo comes back?'],
+      ['Bar 22 does not come before bar 20: whose tempo comes back?'],
     ],
     ['beyond the end', [peak(41)], ['Gull Stairs has 40 bars: is bar 41 meant?']],
     [
@@ -52,7 +52,7 @@ describe('what is open in a shaping plan', () => {
     [
       'other lengths',
       [peak(3), again(9, 11, [1, 4], 'less')],
-      ['Bars 9–11 are not as long as bars 1–4: which are meant?'],
+      ['Bars 9–11 and bars 1–4 are not equally long: which are meant?'],
     ],
     [
       'two repeats in the same bars',

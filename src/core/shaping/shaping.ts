@@ -52,7 +52,7 @@ export function shapeWords({ shape, again, backTo, text }: ShapeMark): string {
   switch (shape) {
     case 'comes again':
       return said(
-        again ? inTerms`bars ${formatBars(again.of)} again, ${again.grade} than the time before` : 'again',
+        again ? inTerms(`${barsNamed(again.of)} again, ${again.grade} than the time before`) : 'again',
       );
     case 'peak':
       return said('the peak');
@@ -65,6 +65,9 @@ export function shapeWords({ shape, again, backTo, text }: ShapeMark): string {
   }
 }
 
+/** "bar 9", "bars 9–12". */
+const barsNamed = (bars: BarRange) => `${bars.from === bars.to ? 'bar' : 'bars'} ${formatBars(bars)}`;
+const upper = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 const lengthOf = ({ from, to }: BarRange) => to - from + 1;
 const overlap = (a: BarRange, b: BarRange) => a.from <= b.to && b.from <= a.to;
 const isSame = (a: BarRange, b: BarRange) => a.from === b.from && a.to === b.to;
@@ -85,25 +88,23 @@ export function shapingQuestions(
     ...(peaks.length > 1 ? [inTerms`Which is the one peak: bars ${named}?`] : []),
     ...marks.flatMap((mark, at): string[] => {
       const { bars, again, backTo } = mark;
-      const place = formatBars(bars);
+      const place = barsNamed(bars);
       if (piece.bars !== null && bars.to > piece.bars)
         return [inTerms`${piece.title} has ${piece.bars} bars: is bar ${bars.to} meant?`];
       if (again && again.of.to >= bars.from)
-        return [inTerms`Which comes first, bars ${formatBars(again.of)} or bars ${place}?`];
+        return [inTerms(`Which comes first, ${barsNamed(again.of)} or ${place}?`)];
       if (again && lengthOf(again.of) !== lengthOf(bars))
-        return [inTerms`Bars ${place} are not as long as bars ${formatBars(again.of)}: which are meant?`];
+        return [inTerms(`${upper(place)} and ${barsNamed(again.of)} are not equally long: which are meant?`)];
       if (mark.shape === 'tempo' && backTo === undefined)
-        return [inTerms`Which tempo comes back after bars ${place}?`];
+        return [inTerms(`Which tempo comes back after ${place}?`)];
       if (backTo !== undefined && backTo >= bars.from)
-        return [inTerms`Bar ${backTo} comes after bars ${place} begin: whose tempo comes back?`];
+        return [inTerms(`Bar ${backTo} does not come before ${place}: whose tempo comes back?`)];
       const other = marks
         .slice(0, at)
         .find(
           (each) => mark.shape === 'comes again' && each.shape === mark.shape && overlap(each.bars, bars),
         );
-      return other
-        ? [inTerms`Bars ${place} and bars ${formatBars(other.bars)} overlap: which are meant?`]
-        : [];
+      return other ? [inTerms(`${upper(place)} and ${barsNamed(other.bars)} overlap: which are meant?`)] : [];
     }),
   ];
   return [...new Set(all)];

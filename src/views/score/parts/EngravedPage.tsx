@@ -129,7 +129,7 @@ export function EngravedPage({
       if (words.length === 0 || barOf[measure - 1] === bar) continue;
       const text = document.createElementNS(SVG, 'text');
       text.setAttribute('x', String(Number(rect.getAttribute('x')) + EDGE));
-      text.setAttribute('y', String(Number(rect.getAttribute('y')) - EDGE));
+      text.setAttribute('y', String(Number(rect.getAttribute('y')) - EDGE * 2));
       text.setAttribute('data-shape', '');
       text.textContent = words.join(', ');
       rect.after(text);

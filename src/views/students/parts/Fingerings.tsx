@@ -28,17 +28,19 @@ export function Fingerings({
   const family = familyOf(instrument);
   return (
     <>
-      <SelectField
-        label="Printed fingering"
-        value={plan.printed ?? ''}
-        options={[
-          { value: '', label: 'not said' },
-          ...PRINTED_FINGERING.map((each) => ({ value: each, label: each })),
-        ]}
-        onChange={(value) =>
-          void setPrintedFingering(plan, PRINTED_FINGERING.find((each) => each === value) ?? null)
-        }
-      />
+      <div className={css.printed}>
+        <SelectField
+          label="Printed fingering"
+          value={plan.printed ?? ''}
+          options={[
+            { value: '', label: 'not said' },
+            ...PRINTED_FINGERING.map((each) => ({ value: each, label: each })),
+          ]}
+          onChange={(value) =>
+            void setPrintedFingering(plan, PRINTED_FINGERING.find((each) => each === value) ?? null)
+          }
+        />
+      </div>
       {plan.fingerings.length > 0 && (
         <ul aria-label="Own fingerings">
           {plan.fingerings.map((each) => {
