@@ -15,6 +15,7 @@ export const VIEWS = [
   '/plan?goal=teodor-chair',
   '/mark?goal=orla-5&component=d',
   '/mark?goal=teodor-chair',
+  '/mark?goal=hester-chair&component=s',
   '/readiness?goal=jonah-4',
   '/library',
   '/requirement',
@@ -22,13 +23,14 @@ export const VIEWS = [
   '/placements',
   '/repertoire?student=orla',
   '/repertoire?student=orla&own=1',
-  '/scores?score=score-ropewalk-gigue',
+  '/scores?score=score-ropewalk-gigue&student=orla',
   '/skills?student=jonah',
   '/settings',
   '/kit',
   '/print?sheet=card&goal=orla-5',
   '/print?sheet=marks&goal=orla-5&component=d',
   '/print?sheet=day',
+  '/print?sheet=shaping&student=orla&piece=tarrin-ropewalk-gigue',
 ];
 /** Dialogs by the view they are opened from and the name of the button. */
 export const DIALOGS: readonly (readonly [string, string])[] = [

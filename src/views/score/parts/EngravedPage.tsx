@@ -10,6 +10,8 @@ const SCALE = 38;
 
 /** How far a bracket stands off the edge of its bars, in the units of the page. */
 const EDGE = 50;
+/** How far a word stands above its bar: above the bracket of an ending. */
+const ABOVE = 360;
 
 interface Box {
   readonly x: number;
@@ -129,7 +131,7 @@ export function EngravedPage({
       if (words.length === 0 || barOf[measure - 1] === bar) continue;
       const text = document.createElementNS(SVG, 'text');
       text.setAttribute('x', String(Number(rect.getAttribute('x')) + EDGE));
-      text.setAttribute('y', String(Number(rect.getAttribute('y')) - EDGE * 2));
+      text.setAttribute('y', String(Number(rect.getAttribute('y')) - ABOVE));
       text.setAttribute('data-shape', '');
       text.textContent = words.join(', ');
       rect.after(text);
