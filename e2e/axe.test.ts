@@ -67,7 +67,7 @@ test('axe: every view, the kit and the dialogs, light and dark: no violation, no
   expect(found).toEqual([]);
   expect(problems).toEqual([]);
   await page.close();
-}, 240_000);
+}, 900_000);
 
 /** Things to press that are smaller than a finger needs; those inside a sentence are left aside. */
 const smallTargets = (page: Page) =>
@@ -120,7 +120,7 @@ test('on a tablet, upright and on a telephone: no violation, nothing scrolls sid
   }
   expect(found).toEqual([]);
   await page.close();
-}, 300_000);
+}, 900_000);
 
 test('first run and empty views: no violation, and each says what comes first', async () => {
   const { page, problems } = await openPage(browser());

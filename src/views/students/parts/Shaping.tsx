@@ -92,14 +92,16 @@ function Shapes({ plan, piece }: { readonly plan: ShapingPlan; readonly piece: P
         </ul>
       )}
       {questions.length > 0 && (
-        <ul className={css.questions} role="status">
-          {questions.map((question) => (
-            <li key={question}>{question}</li>
-          ))}
-        </ul>
+        <div role="status">
+          <ul className={css.questions}>
+            {questions.map((question) => (
+              <li key={question}>{question}</li>
+            ))}
+          </ul>
+        </div>
       )}
       {offered.length > 0 && (
-        <details>
+        <details className={css.returns}>
           <summary>
             {offered.length} {offered.length === 1 ? 'return' : 'returns'} in the score without a shape
           </summary>
