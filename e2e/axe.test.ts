@@ -1,4 +1,4 @@
-import { AxePuppeteer } from '@axe-core/puppeteer';
+import { source, type AxeResults, type RunOptions } from 'axe-core';
 import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
 import { openPage, press, sees, visit, useBrowser } from './browser';
@@ -17,17 +17,24 @@ const FINGERS = isProof ? [1024, 768, 390] : [390];
 /** What does not hang on colour is the same in the dark. */
 const OF_COLOUR = ['color-contrast', 'link-in-text-block'];
 
+const RULES = {
+  all: { runOnly: TAGS },
+  colour: { runOnly: OF_COLOUR },
+  others: { runOnly: TAGS, rules: Object.fromEntries(OF_COLOUR.map((rule) => [rule, { enabled: false }])) },
+} satisfies Readonly<Record<string, RunOptions>>;
+
 /** @param which - all rules, those of colour alone, or all others */
-async function violations(page: Page, which: 'all' | 'colour' | 'others' = 'all'): Promise<string[]> {
-  // What is in order need not be told element by element.
-  const axe = new AxePuppeteer(page).setLegacyMode(true).options({ resultTypes: ['violations'] });
-  const { violations: found } = await (
-    which === 'colour'
-      ? axe.withRules(OF_COLOUR)
-      : which === 'others'
-        ? axe.withTags(TAGS).disableRules(OF_COLOUR)
-        : axe.withTags(TAGS)
-  ).analyze();
+async function violations(page: Page, which: keyof typeof RULES = 'all'): Promise<string[]> {
+  await page.evaluate(source);
+  const found = await page.evaluate(
+    async (options) => {
+      const { axe } = globalThis as unknown as {
+        readonly axe: { readonly run: (of: Document, options: RunOptions) => Promise<AxeResults> };
+      };
+      return (await axe.run(document, options)).violations;
+    },
+    { ...RULES[which], resultTypes: ['violations'] } satisfies RunOptions,
+  );
   return found.flatMap((each) =>
     each.nodes.map((node) =>
       `${each.id}: ${node.target.join(' ')} ${node.failureSummary ?? ''}`.slice(0, 300),

@@ -157,7 +157,6 @@ export function LessonItem({
       </div>
       {open && (
         <div className={css.acts}>
-          {report}
           <LessonActs lesson={lesson} day={day} onRecord={onRecord} lessonsOf={lessonsOf}>
             {goal && (
               <>
@@ -177,6 +176,8 @@ export function LessonItem({
               </LinkButton>
             ))}
           </LessonActs>
+          {/* It comes after the row is open: nothing to press may move away from under a finger. */}
+          {report}
         </div>
       )}
     </li>
