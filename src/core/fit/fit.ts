@@ -14,9 +14,8 @@ import {
   type CheapestProgramme,
   type PieceCost,
 } from '../programme';
-import { barsToLearn, excerptToLearn, type Piece } from '../repertoire';
+import { barsToLearn, type Piece } from '../repertoire';
 import {
-  asksTheStudent,
   checkRule,
   levelsUp,
   opensTo,
@@ -67,7 +66,7 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
   const settled = beforeTheRules(ready, column, today);
   if (settled) return { ...bare, state: settled };
   const entry = entryFor(fit, ready, column);
-  const verdicts = level.rules.filter(asksTheStudent).map((rule) => checkRule(rule, entry));
+  const verdicts = column.studentRules.map((rule) => checkRule(rule, entry));
   const withRules = { ...bare, verdicts };
   const failed = verdicts.filter(({ status }) => status === 'unmet').map(({ ruleId }) => ruleId);
   if (failed.length > 0) return { ...withRules, state: notEligible({ kind: 'rules', ruleIds: failed }) };
@@ -81,11 +80,6 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
   const players = column.forPlayers(ready.student.instrument);
   const found = search(players.compiled, cost, fit.skillMinutes, searchFacts(entry), players.guess.places);
   if (found) players.guess.places = found.places;
-  const excerpts = level.components.flatMap(({ id, source }) => {
-    const piece = source.kind === 'excerpt' ? fit.settings.pieces.get(source.pieceId) : undefined;
-    if (!piece || source.kind !== 'excerpt') return [];
-    return [{ componentId: id, piece, minutes: minutesFor(excerptToLearn(piece, source.bars)) }];
-  });
   if (!found) {
     // That there is no programme is certain only where every piece was looked at.
     const state: FitState =
@@ -98,13 +92,7 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
             : notEligible({ kind: 'no programme' });
     return { ...withRules, state };
   }
-  const lacking = level.components.flatMap(({ source }) =>
-    source.kind === 'excerpt' && !fit.settings.pieces.has(source.pieceId) ? [source.pieceId] : [],
-  );
-  const strange = unknownDemands(fit, ready, [
-    ...found.places.map(({ piece }) => piece),
-    ...excerpts.map(({ piece }) => piece),
-  ]);
+  const { excerpts, lacking } = column;
   const missing = skillsToLearn(
     ready.had,
     level,
@@ -117,7 +105,11 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
       pieceId: place.piece.id,
       minutes: cost(place).minutes,
     })),
-    ...excerpts.map(({ componentId, piece, minutes }) => ({ componentId, pieceId: piece.id, minutes })),
+    ...excerpts.map(({ componentId, piece, bars }) => ({
+      componentId,
+      pieceId: piece.id,
+      minutes: minutesFor(bars),
+    })),
   ];
   const minutes =
     programme.reduce((sum, each) => sum + each.minutes, 0) +
@@ -144,6 +136,10 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
   // Beside full weeks no time is enough: then it is said how long it would take without them.
   const byItself =
     weeks === null && beside !== ready.alone ? ready.alone.with(candidate).weeksNeeded(1, Infinity) : null;
+  const strange = unknownDemands(fit, ready, [
+    ...found.places.map(({ piece }) => piece),
+    ...excerpts.map(({ piece }) => piece),
+  ]);
   const open = verdicts.filter(({ status }) => status === 'undecided').map(({ ruleId }) => ruleId);
   const state: FitState =
     open.length > 0

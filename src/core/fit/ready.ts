@@ -10,8 +10,9 @@ import {
   type SkillsHad,
 } from '../plan';
 import { NO_OWN_CHOICE, ownChoices, type OwnChoices } from '../programme';
-import type { Piece } from '../repertoire';
+import { excerptToLearn, type Piece } from '../repertoire';
 import {
+  asksTheStudent,
   choosesPieces,
   commonLevel,
   compileLevel,
@@ -20,6 +21,7 @@ import {
   type CompiledLevel,
   type Level,
   type RequirementSet,
+  type Rule,
   type SearchPiece,
   type Session,
   type UsedPiece,
@@ -76,6 +78,11 @@ export interface ReadyColumn extends FitColumn {
   /** Pieces that lists or excerpts of the level name and the studio has not. */
   readonly gone: readonly string[];
   readonly common: number;
+  /** Rules that only ask about the student. */
+  readonly studentRules: readonly Rule[];
+  /** Components that name bars of a piece, and the pieces of them the studio has not. */
+  readonly excerpts: readonly { readonly componentId: string; readonly piece: Piece; readonly bars: number }[];
+  readonly lacking: readonly string[];
   /** Components that are no pieces: so many minutes a week each. */
   readonly prepared: number;
   /** Weeks in which the whole is only performed. */
@@ -133,6 +140,9 @@ export function readyColumn(fit: Fit, column: FitColumn): ReadyColumn {
   const chooses = level.components.some(({ source }) => source.kind === 'own choice');
   const made = new Map<string, ColumnForPlayers>();
   let gone: readonly string[] | undefined;
+  const excerpts = level.components.flatMap(({ id, source }) =>
+    source.kind === 'excerpt' ? [{ componentId: id, ...source }] : [],
+  );
   return {
     ...column,
     common,
@@ -157,6 +167,12 @@ export function readyColumn(fit: Fit, column: FitColumn): ReadyColumn {
     get gone() {
       return (gone ??= namedIn(set, level).filter((id) => !pieces.has(id)));
     },
+    studentRules: level.rules.filter(asksTheStudent),
+    excerpts: excerpts.flatMap(({ componentId, pieceId, bars }) => {
+      const piece = pieces.get(pieceId);
+      return piece ? [{ componentId, piece, bars: excerptToLearn(piece, bars) }] : [];
+    }),
+    lacking: excerpts.flatMap(({ pieceId }) => (pieces.has(pieceId) ? [] : [pieceId])),
     prepared: level.components.filter((each) => !choosesPieces(each) && each.source.kind !== 'excerpt')
       .length,
   };

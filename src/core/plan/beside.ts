@@ -129,8 +129,8 @@ export function besideOf(input: PlanInput): Beside {
     }));
     let left = goal.works.reduce((sum, { before, perform }) => sum + before + perform, 0);
     if (left + goal.perWeek === 0) return 0;
-    for (const [at, { to: last, minutes }] of lessonToLesson.entries()) {
-      if (at >= to) break;
+    for (let at = 0; at < Math.min(to, lessonToLesson.length); at += 1) {
+      const { to: last, minutes } = lessonToLesson[at] as Period & { readonly minutes: number };
       // The weeks must at least hold the work; only then is it worth looking further.
       left -= minutes - (ordinary > 0 ? goal.perWeek * Math.min(1, minutes / ordinary) : 0);
       if (at + 1 >= from && left <= 1e-6 && fits(last)) return at + 1;

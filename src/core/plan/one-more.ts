@@ -81,27 +81,38 @@ export function fitsWith(
     byDue += Math.max(mustByReady, all - visit * last);
     performing += Math.max(0, perform - visit * (last - toReady));
   }
+  const askedIn = (week: number): number => {
+    const isOpen = (open[week + 1] ?? 0) - (open[week] ?? 0);
+    const visits = week <= ready ? visitsToReady + visitsToDue : visitsToDue;
+    return visits * isOpen + perWeek * ((ordinary[week + 1] ?? 0) - (ordinary[week] ?? 0));
+  };
+  const holds = (from: number, until: number, demand: number): boolean => {
+    if (demand <= 1e-6) return true;
+    const there = (minutes[until + 1] ?? 0) - (minutes[from] ?? 0);
+    return there > 0 && isInTime(demand / there);
+  };
+  if (others === null) {
+    // A stretch that ends before the date asks only for what each of its weeks asks, but for that up to the ready week.
+    let [toDue, fromReady] = [0, 0];
+    for (let week = due; week >= 0; week -= 1) {
+      const asked = askedIn(week);
+      toDue += asked;
+      if (week > ready) fromReady = toDue;
+      if (!holds(week, week, asked)) return false;
+      if (week > 0 && week <= ready && !holds(week, due, toDue + performing)) return false;
+    }
+    return holds(0, ready, toDue - fromReady + byReady) && holds(0, due, toDue + byDue);
+  }
   const count = minutes.length - 1;
   const asked = new Float64Array(count + 1);
-  for (let week = 0; week < count; week += 1) {
-    const isOpen = (open[week + 1] ?? 0) - (open[week] ?? 0);
-    const visits = week <= ready ? visitsToReady + visitsToDue : week <= due ? visitsToDue : 0;
-    const weekly = week <= due ? perWeek * ((ordinary[week + 1] ?? 0) - (ordinary[week] ?? 0)) : 0;
-    asked[week + 1] = (asked[week] ?? 0) + visits * isOpen + weekly;
-  }
-  for (let from = 0; from < count; from += 1) {
-    // Without others a stretch in the middle asks only for what each of its weeks asks.
-    const isShort = others === null && from > 0;
+  for (let week = 0; week < count; week += 1)
+    asked[week + 1] = (asked[week] ?? 0) + (week <= due ? askedIn(week) : 0);
+  for (let from = 0; from < count; from += 1)
     for (let until = from; until < count; until += 1) {
-      if (isShort && until > from && until < due) until = Math.max(until, due);
-      if (until >= count) break;
       const first = from === 0 ? (until >= due ? byDue : until >= ready ? byReady : 0) : 0;
       const last = from > 0 && from <= ready && until >= due ? performing : 0;
-      const demand =
-        (asked[until + 1] ?? 0) - (asked[from] ?? 0) + first + last + (others?.[from * count + until] ?? 0);
-      const there = (minutes[until + 1] ?? 0) - (minutes[from] ?? 0);
-      if (demand > 1e-6 && (there <= 0 || !isInTime(demand / there))) return false;
+      const own = (asked[until + 1] ?? 0) - (asked[from] ?? 0) + first + last;
+      if (!holds(from, until, own + (others[from * count + until] ?? 0))) return false;
     }
-  }
   return true;
 }

@@ -16,6 +16,10 @@ function take(map: SkillMap, held: ReadonlySet<string>, id: string, order: Map<s
   if (!skill || held.has(id) || order.has(id)) return;
   for (const ways of skill.needs) {
     if (ways.some((way) => held.has(way) || order.has(way))) continue;
+    if (ways.length === 1) {
+      take(map, held, ways[0] ?? '', order);
+      continue;
+    }
     const [first] = [...ways]
       .map((way) => ({ way, count: closureSize(map, held, way, order) }))
       .sort((a, b) => a.count - b.count || (a.way < b.way ? -1 : 1));
