@@ -21,6 +21,7 @@ export {
   minutesForBars,
   pieceMinutes,
   stageMinutes,
+  stageParts,
   STAGES,
   type EffortSettings,
   type Stage,

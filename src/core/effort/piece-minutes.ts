@@ -113,17 +113,26 @@ export function minutesForBars(
 export function stageMinutes(
   minutes: number,
   without: readonly Stage[],
-  { stageShares }: EffortSettings,
+  effort: EffortSettings,
 ): { readonly stage: Stage; readonly minutes: number }[] {
+  return stageParts(without, effort).map(({ stage, of }) => ({ stage, minutes: of(minutes) }));
+}
+
+/** The stages there are, and how many of a piece's minutes each takes. */
+export function stageParts(
+  without: readonly Stage[],
+  { stageShares }: EffortSettings,
+): { readonly stage: Stage; readonly of: (minutes: number) => number }[] {
   const stages = STAGES.filter((stage) => !without.includes(stage) && stageShares[stage] > 0);
   const all = stages.reduce((sum, stage) => sum + stageShares[stage], 0);
-  let before = 0;
-  let given = 0;
+  let until = 0;
   return stages.map((stage) => {
-    before += stageShares[stage];
-    const until = all === 0 ? 0 : Math.round((minutes * before) / all);
-    const part = until - given;
-    given = until;
-    return { stage, minutes: part };
+    const from = until;
+    until += stageShares[stage];
+    const to = until;
+    return {
+      stage,
+      of: (minutes) => Math.round((minutes * to) / all) - Math.round((minutes * from) / all),
+    };
   });
 }

@@ -53,23 +53,13 @@ type Search = (
 export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, search: Search): FitDetail {
   const { level } = column;
   const { today } = fit.settings;
-  const bare = {
-    verdicts: [],
-    programme: [],
-    missing: [],
-    minutes: 0,
-    minutesPerWeek: 0,
-    weeksNeeded: null,
-    weeksToSession: column.weeksToSession,
-    weeksToEntry: column.weeksToEntry,
-  };
   const settled = beforeTheRules(ready, column, today);
-  if (settled) return { ...bare, state: settled };
+  if (settled) return noProgramme(column, settled, []);
   const entry = entryFor(fit, ready, column);
   const verdicts = column.studentRules.map((rule) => checkRule(rule, entry));
-  const withRules = { ...bare, verdicts };
   const failed = verdicts.filter(({ status }) => status === 'unmet').map(({ ruleId }) => ruleId);
-  if (failed.length > 0) return { ...withRules, state: notEligible({ kind: 'rules', ruleIds: failed }) };
+  if (failed.length > 0)
+    return noProgramme(column, notEligible({ kind: 'rules', ruleIds: failed }), verdicts);
   const unknown = new Set<string>();
   const minutesFor = minutesForBars(levelsUp(ready.held, column.common), ready.effort);
   const cost = ({ piece }: SearchPiece): PieceCost => {
@@ -90,7 +80,7 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
           : players.cut + players.unsaid > 0
             ? undecided({ kind: 'own choice', more: players.cut, unsaid: players.unsaid })
             : notEligible({ kind: 'no programme' });
-    return { ...withRules, state };
+    return noProgramme(column, state, verdicts);
   }
   const { excerpts, lacking } = column;
   const missing = skillsToLearn(
@@ -168,15 +158,33 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
                 ...(byItself !== null && { byItself }),
               };
   return {
-    ...withRules,
     state,
+    verdicts,
     programme,
     missing: missing.map(({ id, minutes: own }) => ({ skillId: id, minutes: own })),
     minutes,
     minutesPerWeek,
     weeksNeeded: weeks,
+    weeksToSession: column.weeksToSession,
+    weeksToEntry: column.weeksToEntry,
   };
 }
+
+const noProgramme = (
+  { weeksToSession, weeksToEntry }: ReadyColumn,
+  state: FitState,
+  verdicts: FitDetail['verdicts'],
+): FitDetail => ({
+  state,
+  verdicts,
+  programme: [],
+  missing: [],
+  minutes: 0,
+  minutesPerWeek: 0,
+  weeksNeeded: null,
+  weeksToSession,
+  weeksToEntry,
+});
 
 /** The goal it would be with that programme, begun today. */
 const goalWith = (
@@ -270,13 +278,20 @@ function entryFor(
 }
 
 /** Demands that nobody knows: what they ask for is not counted, so nothing rests on the piece. */
-const unknownDemands = ({ settings }: Fit, { family }: ReadyStudent, pieces: readonly Piece[]): string[] => [
-  ...new Set(
-    pieces.flatMap(({ demands }) =>
-      demands.filter((demand) => meaningOf(settings.map, family, demand).kind === 'unknown'),
-    ),
-  ),
-];
+function unknownDemands(
+  { settings }: Fit,
+  { family, isUnknown }: ReadyStudent,
+  pieces: readonly Piece[],
+): string[] {
+  const unknown = new Set<string>();
+  for (const { demands } of pieces)
+    for (const demand of demands) {
+      const is = isUnknown.get(demand) ?? meaningOf(settings.map, family, demand).kind === 'unknown';
+      isUnknown.set(demand, is);
+      if (is) unknown.add(demand);
+    }
+  return [...unknown];
+}
 
 /** The skills a piece asks for that are still to be learned, each with what comes before it. */
 function skillsFor(fit: Fit, ready: ReadyStudent, piece: Piece): readonly number[] {

@@ -81,7 +81,11 @@ export interface ReadyColumn extends FitColumn {
   /** Rules that only ask about the student. */
   readonly studentRules: readonly Rule[];
   /** Components that name bars of a piece, and the pieces of them the studio has not. */
-  readonly excerpts: readonly { readonly componentId: string; readonly piece: Piece; readonly bars: number }[];
+  readonly excerpts: readonly {
+    readonly componentId: string;
+    readonly piece: Piece;
+    readonly bars: number;
+  }[];
   readonly lacking: readonly string[];
   /** Components that are no pieces: so many minutes a week each. */
   readonly prepared: number;
@@ -113,6 +117,8 @@ export interface ReadyStudent extends FitStudent {
   /** Indexes of the skills to learn for a demand, by the demand's words. */
   readonly forDemand: Map<string, readonly number[]>;
   readonly forPiece: Map<string, readonly number[]>;
+  /** Whether nobody knows a demand, by its words. */
+  readonly isUnknown: Map<string, boolean>;
 }
 
 /** The question of the fit, with what all its cells share. */
@@ -210,6 +216,7 @@ export function prepareStudent({ settings }: Fit, given: FitStudent): ReadyStude
     alone,
     forDemand: new Map(),
     forPiece: new Map(),
+    isUnknown: new Map(),
   };
 }
 

@@ -12,7 +12,7 @@ import {
 } from '../time';
 import { draftOf, sharedAs, withShared, type Draft } from './drafts';
 import type { GoalToPlan } from './item-work';
-import { fitsWith, newPiece, sumsOf, type NewGoal, type Sums } from './one-more';
+import { fitsWith, newPieces, sumsOf, type NewGoal, type Sums } from './one-more';
 import type { PlanInput } from './plan';
 import { isRhythmPassed } from './rhythm-gate';
 import { frameOf, openDrafts, plannedGoal } from './question';
@@ -58,8 +58,8 @@ interface Grid {
   readonly weeks: readonly PlannedWeek[];
   readonly sums: Sums;
   readonly least: LeastWork | null;
-  /** Index of the week of a day, where it was looked for. */
-  readonly index: Map<CalendarDay, number>;
+  /** Indexes of the ready week and of the week of the eve, by weeks of performing and eve, where they were looked for. */
+  readonly index: Map<number, Map<CalendarDay, { readonly ready: number; readonly due: number }>>;
 }
 
 /** @param input - with all open goals of the student, and what of them is done */
@@ -95,11 +95,11 @@ export function besideOf(input: PlanInput): Beside {
       ...week,
       minutes: minutesIn(week),
     }));
-    const grid = {
+    const grid: Grid = {
       weeks,
       sums: sumsOf(weeks, ordinary),
       least: leastOf(others, weeks),
-      index: new Map<CalendarDay, number>(),
+      index: new Map(),
     };
     grids.set(eve, grid);
     return grid;
@@ -112,31 +112,43 @@ export function besideOf(input: PlanInput): Beside {
   const fitsBefore = (eve: CalendarDay, criteriaWeeks: number, goal: NewGoal, to: CalendarDay): boolean => {
     const { weeks, sums, least, index } = gridTo(to);
     if (least === null) return false;
-    const at = (day: CalendarDay) => {
-      const known = index.get(day) ?? periodIndexOf(weeks, day);
-      index.set(day, known);
-      return known;
+    const byEve = index.get(criteriaWeeks) ?? new Map<CalendarDay, { ready: number; due: number }>();
+    index.set(criteriaWeeks, byEve);
+    const at = byEve.get(eve) ?? {
+      ready: Math.max(0, periodIndexOf(weeks, addDays(eve, -7 * criteriaWeeks))),
+      due: periodIndexOf(weeks, eve),
     };
-    const ready = Math.max(0, at(addDays(eve, -7 * criteriaWeeks)));
-    return fitsWith(goal, sums, { ready, due: at(eve) }, visitMinutes, others.length > 0 ? least : null);
+    byEve.set(eve, at);
+    return fitsWith(goal, sums, at, visitMinutes, others.length > 0 ? least : null);
   };
   const year = addDays(today, YEAR - 1);
-  let lessonToLesson: readonly (Period & { readonly minutes: number })[] | undefined;
+  let lessonToLesson: { readonly weeks: readonly Period[]; readonly sums: Sums } | undefined;
+  const yearOf = () => {
+    const weeks = periodsTo(today, weekday, [year]);
+    return {
+      weeks,
+      sums: sumsOf(
+        weeks.map((week) => ({ minutes: minutesIn(week) })),
+        ordinary,
+      ),
+    };
+  };
   const fewest = (from: number, to: number, goal: NewGoal, fits: (eve: CalendarDay) => boolean) => {
-    lessonToLesson ??= periodsTo(today, weekday, [year]).map((week) => ({
-      ...week,
-      minutes: minutesIn(week),
-    }));
-    let left = goal.works.reduce((sum, { before, perform }) => sum + before + perform, 0);
-    if (left + goal.perWeek === 0) return 0;
-    for (let at = 0; at < Math.min(to, lessonToLesson.length); at += 1) {
-      const { to: last, minutes } = lessonToLesson[at] as Period & { readonly minutes: number };
+    const asked = goal.works.reduce((sum, { before, perform }) => sum + before + perform, 0);
+    if (asked + goal.perWeek === 0) return 0;
+    lessonToLesson ??= yearOf();
+    const { weeks, sums } = lessonToLesson;
+    const most = Math.min(to, weeks.length);
+    for (let count = Math.max(1, from); count <= most; count += 1) {
       // The weeks must at least hold the work; only then is it worth looking further.
-      left -= minutes - (ordinary > 0 ? goal.perWeek * Math.min(1, minutes / ordinary) : 0);
-      if (at + 1 >= from && left <= 1e-6 && fits(last)) return at + 1;
+      const weekly = goal.perWeek * (sums.ordinary[count] ?? 0);
+      if (asked + weekly > (sums.minutes[count] ?? 0) + 1e-6) continue;
+      const last = weeks[count - 1];
+      if (last && fits(last.to)) return count;
     }
     return null;
   };
+  const newPiece = newPieces(effort);
   const waiting = new Set(
     (input.rhythm ?? []).flatMap((gate) => (isRhythmPassed(gate) ? [] : [gate.pieceId])),
   );
@@ -146,12 +158,13 @@ export function besideOf(input: PlanInput): Beside {
       // What waits for its rhythm is no plain new goal either.
       const isShared =
         input.reading === 'rhythm' ||
-        pieces.some(({ id }) => waiting.has(id ?? '')) ||
-        pieces.some(({ id }) => id !== null && shares.has(`piece ${id}`)) ||
-        skills.some(({ id }) => shares.has(`skill ${id}`));
+        (waiting.size > 0 && pieces.some(({ id }) => waiting.has(id ?? ''))) ||
+        (shares.size > 0 &&
+          (pieces.some(({ id }) => id !== null && shares.has(`piece ${id}`)) ||
+            skills.some(({ id }) => shares.has(`skill ${id}`))));
       const asked: NewGoal = {
         works: [
-          ...pieces.map(({ minutes }) => newPiece(minutes, effort)),
+          ...pieces.map(({ minutes }) => newPiece(minutes)),
           ...skills.map(({ minutes }) => ({ before: minutes, perform: 0 })),
         ],
         perWeek: prepared * effort.preparedMinutesPerWeek,
@@ -171,7 +184,7 @@ export function besideOf(input: PlanInput): Beside {
       const alone: NewGoal = {
         works: [
           ...pieces.flatMap(({ id, minutes }) =>
-            id !== null && shares.has(`piece ${id}`) ? [] : [newPiece(minutes, effort)],
+            id !== null && shares.has(`piece ${id}`) ? [] : [newPiece(minutes)],
           ),
           ...skills.flatMap(({ id, minutes }) =>
             shares.has(`skill ${id}`) ? [] : [{ before: minutes, perform: 0 }],

@@ -1,4 +1,4 @@
-import { isInTime, stageMinutes, type EffortSettings, type LeastWork } from '../effort';
+import { isInTime, stageParts, type EffortSettings, type LeastWork } from '../effort';
 
 /** The weeks up to a date, with sums from the first on: `x[t]` is that of the weeks before week t. */
 export interface Sums {
@@ -31,11 +31,13 @@ export interface NewWork {
   readonly perform: number;
 }
 
-/** A piece that is begun today, without memorising. */
-export function newPiece(minutes: number, effort: EffortSettings): NewWork {
-  const stages = stageMinutes(minutes, ['memorise'], effort);
-  const perform = stages.find(({ stage }) => stage === 'perform')?.minutes ?? 0;
-  return { before: minutes - perform, perform };
+/** A piece of so many minutes that is begun today, without memorising. */
+export function newPieces(effort: EffortSettings): (minutes: number) => NewWork {
+  const part = stageParts(['memorise'], effort).find(({ stage }) => stage === 'perform');
+  return (minutes) => {
+    const perform = part?.of(minutes) ?? 0;
+    return { before: minutes - perform, perform };
+  };
 }
 
 /** What a goal that is begun today with no gate set asks of the weeks. */
@@ -81,32 +83,35 @@ export function fitsWith(
     byDue += Math.max(mustByReady, all - visit * last);
     performing += Math.max(0, perform - visit * (last - toReady));
   }
-  const askedIn = (week: number): number => {
-    const isOpen = (open[week + 1] ?? 0) - (open[week] ?? 0);
-    const visits = week <= ready ? visitsToReady + visitsToDue : visitsToDue;
-    return visits * isOpen + perWeek * ((ordinary[week + 1] ?? 0) - (ordinary[week] ?? 0));
+  /** What is asked in every week, of the weeks before one. */
+  const askedBefore = (week: number): number => {
+    const last = Math.min(week, due + 1);
+    return (
+      visitsToReady * (open[Math.min(last, ready + 1)] ?? 0) +
+      visitsToDue * (open[last] ?? 0) +
+      perWeek * (ordinary[last] ?? 0)
+    );
   };
   const holds = (from: number, until: number, demand: number): boolean => {
     if (demand <= 1e-6) return true;
     const there = (minutes[until + 1] ?? 0) - (minutes[from] ?? 0);
     return there > 0 && isInTime(demand / there);
   };
+  const toDue = askedBefore(due + 1);
   if (others === null) {
     // A stretch that ends before the date asks only for what each of its weeks asks, but for that up to the ready week.
-    let [toDue, fromReady] = [0, 0];
-    for (let week = due; week >= 0; week -= 1) {
-      const asked = askedIn(week);
-      toDue += asked;
-      if (week > ready) fromReady = toDue;
-      if (!holds(week, week, asked)) return false;
-      if (week > 0 && week <= ready && !holds(week, due, toDue + performing)) return false;
+    if (!holds(0, ready, askedBefore(ready + 1) + byReady) || !holds(0, due, toDue + byDue)) return false;
+    let before = 0;
+    for (let week = 0; week <= due; week += 1) {
+      if (week > 0 && week <= ready && !holds(week, due, toDue - before + performing)) return false;
+      const through = askedBefore(week + 1);
+      if (!holds(week, week, through - before)) return false;
+      before = through;
     }
-    return holds(0, ready, toDue - fromReady + byReady) && holds(0, due, toDue + byDue);
+    return true;
   }
   const count = minutes.length - 1;
-  const asked = new Float64Array(count + 1);
-  for (let week = 0; week < count; week += 1)
-    asked[week + 1] = (asked[week] ?? 0) + (week <= due ? askedIn(week) : 0);
+  const asked = Float64Array.from(minutes, (_, week) => askedBefore(week));
   for (let from = 0; from < count; from += 1)
     for (let until = from; until < count; until += 1) {
       const first = from === 0 ? (until >= due ? byDue : until >= ready ? byReady : 0) : 0;

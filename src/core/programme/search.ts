@@ -45,11 +45,13 @@ export function cheapestProgramme(
   const most = compiled.slots.reduce((sum, slot) => sum + slot.max, 0);
   const slots = compiled.slots.map((slot) => {
     const choices: Choice[] = [];
+    let cheapest = Infinity;
     for (const place of slot.candidates) {
       const { minutes, skills } = cost(place);
       if (minutes === Infinity) continue;
       let asked = 0;
       for (const skill of skills) asked += skillMinutes[skill] ?? 0;
+      cheapest = Math.min(cheapest, minutes + asked / most);
       choices.push({
         place,
         minutes,
@@ -59,21 +61,17 @@ export function cheapestProgramme(
         least: 0,
       });
     }
-    return { min: slot.min, max: slot.max, choices };
+    return { min: slot.min, max: slot.max, cheapest, choices };
   });
   const rules = compiled.rules.filter((rule) => rule.lost !== NEVER_LOST);
   // Least the slots from each on can cost, in two ways: without any skill, and with each skill shared by all pieces.
-  const leastMinutes = leastFrom(
-    slots.map(({ choices, min }) => ({ min, costs: choices.map((each) => each.minutes) })),
-  );
-  const leastShares = leastFrom(
-    slots.map(({ choices, min }) => ({ min, costs: choices.map((each) => each.share) })),
-  );
+  const leastMinutes = leastFrom(slots, (choice) => choice.minutes);
+  const leastShares = leastFrom(slots, (choice) => choice.share);
   let best: Pick<CheapestProgramme, 'places' | 'minutes'> | null = null;
   let limit = limitOf(compiled, cost, skillMinutes, facts, hint);
   for (const slot of slots) {
     // A candidate that costs too much beside the cheapest of everything else never needs a look.
-    const others = (leastShares[0] ?? 0) - (slot.min === 1 ? cheapest(slot.choices) : 0);
+    const others = (leastShares[0] ?? 0) - (slot.min === 1 ? slot.cheapest : 0);
     if (slot.min <= 1 && limit < Infinity)
       slot.choices = slot.choices.filter(({ share }) => others + share < limit);
     slot.choices.sort((a, b) => a.guess - b.guess);
@@ -87,22 +85,22 @@ export function cheapestProgramme(
   const places: SearchPiece[] = [];
   /** How many of the chosen pieces ask for each skill. */
   const learned = new Uint8Array(skillMinutes.length);
+  const settle = (minutes: number): void => {
+    if (minutes >= limit || compiled.rules.some((rule) => rule.status(places, facts) === 'unmet')) return;
+    limit = minutes;
+    best = { places: [...places], minutes };
+  };
   const visit = (at: number, from: number, taken: number, minutes: number, shares: number): void => {
     const slot = slots[at];
     if (!slot) {
-      if (minutes < limit && compiled.rules.every((rule) => rule.status(places, facts) !== 'unmet')) {
-        limit = minutes;
-        best = {
-          places: [...places],
-          minutes,
-        };
-      }
+      settle(minutes);
       return;
     }
     const [restMinutes, restShares] = [leastMinutes[at + 1] ?? 0, leastShares[at + 1] ?? 0];
     if (minutes + restMinutes >= limit || shares + restShares >= limit) return;
     if (taken >= slot.min) visit(at + 1, 0, 0, minutes, shares);
     if (taken >= slot.max) return;
+    const isLast = at === slots.length - 1 && taken + 1 === slot.max;
     for (let index = from; index < slot.choices.length; index += 1) {
       const { place, skills, minutes: own, share, least } = slot.choices[index] as Choice;
       if (shares + least + restShares >= limit) break;
@@ -111,7 +109,9 @@ export function cheapestProgramme(
       for (const skill of skills) if (learned[skill] === 0) more += skillMinutes[skill] ?? 0;
       if (minutes + more + restMinutes >= limit || holds(places, place)) continue;
       places.push(place);
-      if (!isLost(rules, places, facts)) {
+      // With the last piece the rules are asked anyway.
+      if (isLast) settle(minutes + more);
+      else if (!isLost(rules, places, facts)) {
         for (const skill of skills) learned[skill] = (learned[skill] ?? 0) + 1;
         visit(at, index + 1, taken + 1, minutes + more, shares + share);
         for (const skill of skills) learned[skill] = (learned[skill] ?? 1) - 1;
@@ -144,12 +144,6 @@ function limitOf(
   return minutes * (1 + 1e-9) + 1e-9;
 }
 
-function cheapest(choices: readonly Choice[]): number {
-  let least = Infinity;
-  for (const { share } of choices) if (share < least) least = share;
-  return least;
-}
-
 interface Choice extends PieceCost {
   readonly place: SearchPiece;
   /** With its skills all learned for it alone, and with their minutes shared by every piece of a programme. */
@@ -159,21 +153,44 @@ interface Choice extends PieceCost {
   least: number;
 }
 
-const withSkills = (
+function withSkills(
   best: Pick<CheapestProgramme, 'places' | 'minutes'> | null,
   cost: (place: SearchPiece) => PieceCost,
-): CheapestProgramme | null =>
-  best && { ...best, skills: [...new Set(best.places.flatMap((place) => cost(place).skills))] };
+): CheapestProgramme | null {
+  if (!best) return null;
+  const { places, minutes } = best;
+  const skills: number[] = [];
+  for (const place of places)
+    for (const skill of cost(place).skills) if (!skills.includes(skill)) skills.push(skill);
+  return { places, minutes, skills };
+}
 
 /** The least that the slots from each on cost, each taking its fewest and cheapest; Infinity where one cannot be filled. */
-function leastFrom(slots: readonly { readonly min: number; readonly costs: readonly number[] }[]): number[] {
-  const least = [0];
-  for (const { min, costs } of [...slots].reverse()) {
-    const sorted = min === 1 ? [Math.min(...costs)] : [...costs].sort((a, b) => a - b).slice(0, min);
-    const own = costs.length < min ? Infinity : sorted.reduce((sum, each) => sum + each, 0);
-    least.unshift((least[0] ?? 0) + own);
+function leastFrom(
+  slots: readonly { readonly min: number; readonly choices: readonly Choice[] }[],
+  costOf: (choice: Choice) => number,
+): number[] {
+  const least = new Array<number>(slots.length + 1).fill(0);
+  for (let at = slots.length - 1; at >= 0; at -= 1) {
+    const { min, choices } = slots[at] as (typeof slots)[number];
+    least[at] = (least[at + 1] ?? 0) + fewest(choices, min, costOf);
   }
   return least;
+}
+
+/** What the cheapest so many choices cost. */
+function fewest(choices: readonly Choice[], count: number, costOf: (choice: Choice) => number): number {
+  if (count === 0) return 0;
+  if (choices.length < count) return Infinity;
+  if (count === 1) {
+    let least = Infinity;
+    for (const choice of choices) least = Math.min(least, costOf(choice));
+    return least;
+  }
+  const costs = choices.map(costOf).sort((a, b) => a - b);
+  let sum = 0;
+  for (let at = 0; at < count; at += 1) sum += costs[at] ?? 0;
+  return sum;
 }
 
 /**
