@@ -3,6 +3,7 @@ import { expect, test } from 'vitest';
 import { fill, kept, openPage, press, useBrowser, visit } from '../e2e/browser';
 import { takeIn } from './large-studio';
 import { useServer } from './served';
+import { standsOn, undisturbed } from './undisturbed';
 
 const browser = useBrowser();
 const server = useServer();
@@ -148,40 +149,45 @@ test('a studio of 200 students, 5,000 pieces and 12,400 mark sheets', async () =
   const { page, problems } = await openPage(browser());
   const url = server();
   const taken = await takeIn(page, url, LARGE);
-  const bare = middle(await series(3, () => parseAndWrite(page, BINDERS)));
+  const bare = middle((await undisturbed(3, () => parseAndWrite(page, BINDERS))).samples);
   console.log(
     `import: compared in ${ms(taken.compared)}, taken in in ${ms(taken.written)}; bare parse and write ${ms(bare)}; ratio ${((taken.compared + taken.written) / bare).toFixed(2)} (limit 3)`,
   );
 
-  const openings = await series(TIMES, async () => {
+  const openings = await undisturbed(TIMES, async () => {
     await visit(page, `${url}/settings`);
     return page.evaluate(() => performance.getEntriesByName('studio read')[0]?.duration ?? NaN);
   });
-  const raw = await series(TIMES, () => readRaw(page, BINDERS));
+  const raw = await undisturbed(TIMES, () => readRaw(page, BINDERS));
   console.log(
-    `opening: ${ms(middle(openings))} (${rising(openings).map(ms).join(', ')}); raw read ${ms(middle(raw))}; ratio ${(middle(openings) / middle(raw)).toFixed(2)} (limit 1.5)`,
+    `opening: ${ms(middle(openings.samples))} (${standsOn(openings)}: ${rising(openings.samples).map(ms).join(', ')}); raw read ${ms(middle(raw.samples))} (${standsOn(raw)}); ratio ${(middle(openings.samples) / middle(raw.samples)).toFixed(2)} (limit 1.5)`,
   );
 
   const paths = ['/fit', '/programme', '/plan', '/mark', '/readiness', '/library', '/'];
   await visit(page, url);
+  const followed = await undisturbed(
+    42,
+    async (n) => {
+      const path = paths[n % paths.length] ?? '/';
+      const took = await follow(page, path);
+      await rest(400);
+      return { path, took };
+    },
+    126,
+  );
   const changes = new Map<string, number[]>();
-  for (let n = 0; n < 42; n += 1) {
-    const path = paths[n % paths.length] ?? '/';
-    changes.set(path, [...(changes.get(path) ?? []), await follow(page, path)]);
-    await new Promise((resolve) => setTimeout(resolve, 400));
-  }
+  for (const { path, took } of followed.samples) changes.set(path, [...(changes.get(path) ?? []), took]);
   const all = rising([...changes.values()].flat());
   console.log(
-    `views by link: ${all.length} changes, 95 % within ${ms(at(all, 0.95))} (limit 100), longest ${ms(at(all, 1))} (limit 300); ${[...changes].map(([path, took]) => `${path} ${took.map((each) => each.toFixed(0)).join(' ')}`).join('; ')}`,
+    `views by link: ${standsOn(followed)}, 95 % within ${ms(at(all, 0.95))} (limit 100), longest ${ms(at(all, 1))} (limit 300); ${[...changes].map(([path, took]) => `${path} ${took.map((each) => each.toFixed(0)).join(' ')}`).join('; ')}`,
   );
 
   // A student's page by its link in the list, another student each time; and the keys of finding.
-  const opened: number[] = [];
-  for (let n = 0; n < 15; n += 1) {
+  const opened = await undisturbed(15, async (n) => {
     await visit(page, `${url}/students`);
-    await new Promise((resolve) => setTimeout(resolve, 1_000));
-    opened.push(
-      await page.evaluate(async (nth) => {
+    await rest(1_000);
+    return page.evaluate(
+      async (nth) => {
         const link = document.querySelectorAll<HTMLAnchorElement>('main li a[href^="/student?"]')[nth];
         if (!link) throw new Error('no link to a student');
         const name = link.textContent;
@@ -193,39 +199,44 @@ test('a studio of 200 students, 5,000 pieces and 12,400 mark sheets', async () =
             return performance.now() - start;
           if (performance.now() - start > 20_000) throw new Error('the page does not come');
         }
-      }, n * 13),
+      },
+      (n * 13) % LARGE.students,
     );
-  }
+  });
   console.log(
-    `a student's page: ${ms(middle(opened))} to first content (limit 100; ${rising(opened).map(ms).join(', ')})`,
+    `a student's page: ${ms(middle(opened.samples))} to first content (limit 100; ${standsOn(opened)}: ${rising(opened.samples).map(ms).join(', ')})`,
   );
   await page.keyboard.press('/');
   await page.waitForSelector('dialog[open] input');
-  const keys = await page.evaluate(async () => {
-    const field = document.querySelector<HTMLInputElement>('dialog[open] input');
-    const list = document.querySelector('dialog[open] [role=listbox]');
-    if (!field || !list) throw new Error('nothing to find with');
-    const put = (value: string) => Reflect.set(HTMLInputElement.prototype, 'value', value, field);
-    const took: number[] = [];
-    for (const words of ['student 12', 'low water', 'tide s', 'level 5', 'minuet in', 'e', 'a', 'plan'])
-      for (let length = 1; length <= words.length; length += 1) {
-        const start = performance.now();
-        put(words.slice(0, length));
-        field.dispatchEvent(new Event('input', { bubbles: true }));
-        await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
-        took.push(performance.now() - start);
-        await new Promise((resolve) => setTimeout(resolve, 60));
-      }
-    return { took, found: list.childElementCount };
-  });
+  const finding = await undisturbed(1, () =>
+    page.evaluate(async () => {
+      const field = document.querySelector<HTMLInputElement>('dialog[open] input');
+      const list = document.querySelector('dialog[open] [role=listbox]');
+      if (!field || !list) throw new Error('nothing to find with');
+      const put = (value: string) => Reflect.set(HTMLInputElement.prototype, 'value', value, field);
+      const took: number[] = [];
+      for (const words of ['student 12', 'low water', 'tide s', 'level 5', 'minuet in', 'e', 'a', 'plan'])
+        for (let length = 1; length <= words.length; length += 1) {
+          const start = performance.now();
+          put(words.slice(0, length));
+          field.dispatchEvent(new Event('input', { bubbles: true }));
+          await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
+          took.push(performance.now() - start);
+          await new Promise((resolve) => setTimeout(resolve, 60));
+        }
+      return { took, found: list.childElementCount };
+    }),
+  );
+  const [keys] = finding.samples;
+  if (!keys) throw new Error('nothing was found');
   console.log(
-    `finding: ${keys.took.length} keys, 95 % drawn within ${ms(at(rising(keys.took), 0.95))} (limit 50), longest ${ms(at(rising(keys.took), 1))}`,
+    `finding: ${keys.took.length} keys (${standsOn(finding)}), 95 % drawn within ${ms(at(rising(keys.took), 0.95))} (limit 50), longest ${ms(at(rising(keys.took), 1))}`,
   );
   expect(keys.found).toBeGreaterThan(0);
 
-  const rows = await series(TIMES, () => rowAfterEdit(page, url));
+  const rows = await undisturbed(TIMES, () => rowAfterEdit(page, url));
   console.log(
-    `one row of the fit after an edit of its student: ${ms(middle(rows))} (${rising(rows).map(ms).join(', ')}; limit 50)`,
+    `one row of the fit after an edit of its student: ${ms(middle(rows.samples))} (${standsOn(rows)}: ${rising(rows.samples).map(ms).join(', ')}; limit 50)`,
   );
 
   await visit(page, `${url}/mark?goal=goal-student-0`);
@@ -285,8 +296,4 @@ test('a studio of 200 students, 5,000 pieces and 12,400 mark sheets', async () =
   expect(problems).toEqual([]);
 }, 600_000);
 
-async function series(times: number, measure: () => Promise<number>): Promise<number[]> {
-  const all: number[] = [];
-  for (let n = 0; n < times; n += 1) all.push(await measure());
-  return all;
-}
+const rest = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
