@@ -1,36 +1,13 @@
-import type { Plan, PlanItem } from '@/core/plan';
+import type { Plan } from '@/core/plan';
 import { formatDay } from '@/core/time';
 import { GlyphShape } from '@/ui';
-import { weekOf, type Geometry } from '../stave-model';
+import { gatesOfItem, type Gate, type PlacedGate } from '../placed-gates';
+import type { Geometry } from '../stave-model';
 import css from './GateButtons.module.css';
 import { gateName } from '../../shell/words';
 
-type Gate = PlanItem['gates'][number];
-interface PlacedGate {
-  readonly item: PlanItem;
-  readonly gate: Gate;
-  readonly x: number;
-  readonly y: number;
-  /** Its stage is done, or its own day has come, and nobody has said that it is passed. */
-  readonly waiting: boolean;
-}
-
-/** Gates of one lesson stand so far apart that a finger hits each. */
-const APART = 23;
-
-/** The gates in the drawing, each where its stage ends; those of one lesson beside each other. */
 const gatesOf = (plan: Plan, geometry: Geometry): PlacedGate[] =>
-  plan.items.flatMap((item) => {
-    let before = -Infinity;
-    return item.gates.flatMap((gate): PlacedGate[] => {
-      const own = geometry.x(gate.passedOn === null ? gate.lastWeek + 1 : weekOf(plan, gate.passedOn));
-      if (own <= geometry.past + (gate.passedOn === null ? 0 : 8)) return [];
-      const x = gate.passedOn === null ? Math.max(own, before + APART) : own;
-      before = gate.passedOn === null ? x : before;
-      const waiting = gate.passedOn === null && gate.lastWeek + 1 <= plan.now;
-      return [{ item, gate, x, y: geometry.lineY(item.id), waiting }];
-    });
-  });
+  plan.items.flatMap((item) => gatesOfItem(plan, item, geometry));
 
 interface Part {
   readonly plan: Plan;

@@ -109,6 +109,8 @@ const endWords = (due: CalendarDay | null, session: CalendarDay | null): string 
 };
 
 type Placed = Geometry['systems'][number];
+/** Half of what "go or no-go" with its day takes, and some air. */
+const HALF_CAPTION = 52;
 /** From the end of a system to the middle of what stands before its date. */
 const DATE_ROOM = 170;
 
@@ -146,13 +148,14 @@ function Dates({ plan, geometry, placed }: Part & { readonly placed: Placed }) {
   const top = (lines[0] ?? 0) - 24;
   const label = heading ?? top - 2;
   const { goNoGo } = system.context;
-  // Left of the date at the end, where the two would meet.
-  const room = placed.end - DATE_ROOM - geometry.x(weekOf(plan, goNoGo));
-  const middle = heading === null ? 0 : Math.min(0, room);
+  // Right of the line of today, and left of the date at the end where they would meet.
+  const place = geometry.x(weekOf(plan, goNoGo));
+  const after = Math.max(0, geometry.today + HALF_CAPTION - place);
+  const middle = heading === null ? after : Math.min(after, placed.end - DATE_ROOM - place);
   return (
     <>
       {periodIndexOf(plan.grid, goNoGo) >= plan.now && (
-        <g transform={`translate(${geometry.x(weekOf(plan, goNoGo))} 0)`}>
+        <g transform={`translate(${place} 0)`}>
           <path d={`M0 ${top}V${(lines.at(-1) ?? 0) + 12}`} className={css.decide} />
           <text x={middle} y={label} textAnchor="middle" className={css.caption}>
             go or no-go {formatDay(goNoGo, 'short')}
@@ -343,7 +346,7 @@ function Line({
           </g>
         );
       })}
-      <Tempos item={item} geometry={geometry} />
+      <Tempos plan={plan} item={item} geometry={geometry} />
       {marksOf(context, plan, item, geometry).map((mark) => (
         <g key={mark.x} transform={`translate(${mark.x} 0)`}>
           <GlyphShape name={mark.glyph} />
