@@ -2,7 +2,7 @@ import type { Plan, PlanItem } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
 import type { Student } from '@/core/students';
 import { formatDay, periodIndexOf, type CalendarDay, type Closure } from '@/core/time';
-import { GlyphShape, Roving, useWidth } from '@/ui';
+import { GlyphShape, Roving, classes, useWidth } from '@/ui';
 import { geometryOf, lessonsOf, marksOf, weekOf, type Geometry, type StaveSystem } from '../stave-model';
 import { GateButtons, GateShapes } from './GateButtons';
 import { LoadBand } from './LoadBand';
@@ -157,7 +157,7 @@ function Dates({ plan, geometry, placed }: Part & { readonly placed: Placed }) {
       {periodIndexOf(plan.grid, goNoGo) >= plan.now && (
         <g transform={`translate(${place} 0)`}>
           <path d={`M0 ${top}V${(lines.at(-1) ?? 0) + 12}`} className={css.decide} />
-          <text x={middle} y={label} textAnchor="middle" className={css.caption}>
+          <text x={middle} y={label} textAnchor="middle" className={classes(css.caption, css.clear)}>
             go or no-go {formatDay(goNoGo, 'short')}
           </text>
         </g>
