@@ -10,6 +10,13 @@ test('a student without an exam has a lesson and a card; it is printed, kept and
   await sees(page, /Ferry Bourrée, bars/, '[aria-label="To hear, own pieces and skills"]');
   await sees(page, 'Breath over eight bars', '[aria-label="To hear, own pieces and skills"]');
   await kept(page, () => press(page, 'Nothing'));
+  // The plan of own work has no goal; what the teacher puts first there stays so.
+  await press(page, 'Plan');
+  await sees(page, 'own repertoire and skills, without a goal');
+  await kept(page, () => press(page, 'Bars 1–4 of Ferry Bourrée first'));
+  await page.waitForSelector('[aria-label="Bars 1–4 of Ferry Bourrée first"][aria-pressed="true"]');
+  await press(page, 'Bram Tolliver');
+  await sees(page, /Ferry Bourrée, bars 1–4/, '[aria-label="To hear, own pieces and skills"]');
   await press(page, 'Print this week’s card');
   await sees(page, 'Practice card, flute');
   await page.evaluate(() => (window.print = () => undefined));

@@ -1,6 +1,6 @@
 import { inTerms } from '@/core/terms';
 import type { Stage } from '@/core/effort';
-import { formatBars, type BarRange } from '@/core/music';
+import { formatBars, withOrWithoutBars, type BarRange } from '@/core/music';
 import {
   inSession,
   newGoal,
@@ -216,9 +216,7 @@ export const putBarsFirst = (goalId: string, partId: string, bars: BarRange): Pr
   act(inTerms`put bars ${formatBars(bars)} first`, ({ goals }) => {
     const goal = goals.get(goalId);
     if (!goal) return [];
-    const before = valueAt(goal.plan.first ?? {}, partId) ?? [];
-    const others = before.filter(({ from, to }) => from !== bars.from || to !== bars.to);
-    const now = others.length < before.length ? others : [...before, bars];
+    const now = withOrWithoutBars(valueAt(goal.plan.first ?? {}, partId) ?? [], bars);
     const rest = Object.entries(goal.plan.first ?? {}).filter(([id]) => id !== partId);
     const first = Object.fromEntries(now.length === 0 ? rest : [...rest, [partId, now]]);
     return [{ kind: 'goal', data: { ...goal, plan: { ...goal.plan, first } } }];

@@ -1,7 +1,9 @@
 import { entriesOfStudent, KINDS, RECORD_KINDS, type Identified } from '@/core/files';
+import { formatBars, withOrWithoutBars, type BarRange } from '@/core/music';
 import type { Piece, RepertoireEntry } from '@/core/repertoire';
-import { withStep, type RepertoireState } from '@/core/repertoire';
+import { stateOf, withStep, type RepertoireState } from '@/core/repertoire';
 import { withPieceFor } from '@/core/shelf';
+import { inTerms } from '@/core/terms';
 import type { CalendarDay } from '@/core/time';
 import type { Edit } from './changes';
 import { newId } from './seed';
@@ -56,6 +58,18 @@ export const changeRepertoire = (
   id: string,
   change: Partial<Pick<RepertoireEntry, 'stretch' | 'part'>>,
 ): Promise<boolean> => changeEntry('change the repertoire', id, (entry) => ({ ...entry, ...change }));
+
+/** Puts bars of a piece that no goal asks for first on the card, or back where the difficulty puts them. */
+export const putOwnBarsFirst = (studentId: string, pieceId: string, bars: BarRange): Promise<boolean> =>
+  act(inTerms`put bars ${formatBars(bars)} first`, (studio) => {
+    const entry = entriesOfStudent(studio, studentId).find(
+      (each) => each.pieceId === pieceId && stateOf(each) === 'begun',
+    );
+    if (!entry) return [];
+    const { first: before = [], ...rest } = entry;
+    const first = withOrWithoutBars(before, bars);
+    return [{ kind: 'repertoire', data: first.length > 0 ? { ...rest, first } : rest }];
+  });
 
 const changeEntry = (action: string, id: string, change: (entry: RepertoireEntry) => RepertoireEntry) =>
   act(action, ({ repertoire }) => {

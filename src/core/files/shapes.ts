@@ -337,6 +337,7 @@ export const repertoireShape = object({
   pieceId: id,
   part: nullable(name),
   stretch: yesNo,
+  first: optional(list(bars, 20)),
   steps: list(object({ state: oneOf(REPERTOIRE_STATES), day }), 200, 1),
 });
 

@@ -19,3 +19,9 @@ export function parseBars(text: string): BarRange | undefined {
 
 export const coversBars = (outer: BarRange, inner: BarRange): boolean =>
   outer.from <= inner.from && inner.to <= outer.to;
+
+/** The ranges with this one last, or without it where it is among them. */
+export function withOrWithoutBars(ranges: readonly BarRange[], bars: BarRange): readonly BarRange[] {
+  const others = ranges.filter(({ from, to }) => from !== bars.from || to !== bars.to);
+  return others.length < ranges.length ? others : [...ranges, bars];
+}

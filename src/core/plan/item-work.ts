@@ -50,6 +50,8 @@ export type OwnWork = { readonly startedOn: CalendarDay } & (
       readonly stretch: number;
       /** Worked on over a long time, to its tempo; any other comes to a first target. */
       readonly isLong: boolean;
+      /** Bars the teacher puts first, in order. */
+      readonly first?: readonly BarRange[] | undefined;
     }
   | { readonly kind: 'skill'; readonly skill: SkillToLearn }
 );
@@ -232,7 +234,7 @@ const LONG: readonly Stage[] = [...FIRST_TARGET, 'up to tempo'];
 /** Own work as an item: of a piece the stages that bring it to its target. */
 export function ownItem(work: OwnWork, effort: EffortSettings): ItemWork {
   if (work.kind === 'skill') return skillItem(work.skill, null, work.startedOn);
-  const { piece, stretch, isLong, startedOn } = work;
+  const { piece, stretch, isLong, startedOn, first = [] } = work;
   const bars = barsToLearn(piece);
   const most = pieceMinutes(bars ?? effort.preparedMinutesPerWeek, stretch, effort);
   const wanted = isLong ? LONG : FIRST_TARGET;
@@ -242,6 +244,7 @@ export function ownItem(work: OwnWork, effort: EffortSettings): ItemWork {
     ...BARE,
     startedOn,
     piece,
+    first,
     title: piece.title,
     bars: piece.bars ? { from: 1, to: piece.bars } : null,
     minutes: stages.reduce((sum, { minutes }) => sum + minutes, 0),

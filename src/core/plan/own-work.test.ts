@@ -26,6 +26,15 @@ const skill = (id: string, minutes: number, startedOn = today): OwnWork => ({
 const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
 
 describe('own work', () => {
+  test('what the teacher puts first in an own piece is put first in its item', () => {
+    const barsOf = (first: readonly { readonly from: number; readonly to: number }[]) => {
+      const { whole } = prepare(inputOf([], {}, { own: [{ ...ownPiece('waltz', 32), first } as OwnWork] }));
+      return whole?.items[0]?.first;
+    };
+    expect(barsOf([])).toEqual([]);
+    expect(barsOf([{ from: 9, to: 12 }])).toEqual([{ from: 9, to: 12 }]);
+  });
+
   test('never changes what is dated, and takes no more than it leaves', () => {
     const anyOwn = fc.oneof(
       fc

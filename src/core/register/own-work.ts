@@ -22,6 +22,7 @@ export function ownWork(studio: Studio, student: Student): OwnWork[] {
             piece,
             startedOn,
             isLong: entry.stretch,
+            first: entry.first,
             stretch: stretchOfPiece(studio, student, piece.id),
           },
         ]

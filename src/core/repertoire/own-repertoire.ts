@@ -1,3 +1,4 @@
+import type { BarRange } from '../music';
 import { addDays, type CalendarDay } from '../time';
 
 /** In the order they are reached; a piece that has lapsed can be brought back to any of them. */
@@ -13,6 +14,8 @@ export interface RepertoireEntry {
   readonly part: string | null;
   /** Worked on over a long time, beside the many easy ones. */
   readonly stretch: boolean;
+  /** Bars the teacher puts first on the card, in order; left out where the difficulty says. */
+  readonly first?: readonly BarRange[];
   /** By day, never empty. */
   readonly steps: readonly { readonly state: RepertoireState; readonly day: CalendarDay }[];
 }

@@ -2,7 +2,9 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { formatMinutes } from '@/core/music';
 import { practiceCard } from '@/core/card';
 import type { Plan } from '@/core/plan';
-import { goalContext, openGoalsOf, type GoalContext } from '@/core/register';
+import type { Goal } from '@/core/programme';
+import { goalContext, openGoalsOf, preparationOf, type GoalContext } from '@/core/register';
+import type { Student } from '@/core/students';
 import { formatDay, type CalendarDay } from '@/core/time';
 import type { Stage } from '@/core/effort';
 import { setPracticeMinutes, type ReadyState } from '@/store';
@@ -39,10 +41,32 @@ const MinutesDialog = lazy(() =>
 
 export const PlanView = () => <StudioPage>{(ready) => <PlanPage ready={ready} />}</StudioPage>;
 
+const NO_PLAN = { whole: null };
+
 /** Weeks to come of a stave that can be read on upright paper; a longer one is printed across. */
 const UPRIGHT_WEEKS = 12;
 
+/** The plan of a goal's student over all goals; that of a student who has none where the address names one. */
 function PlanPage({ ready }: { readonly ready: ReadyState }) {
+  const { studio, now } = ready;
+  const [named] = useLooked('student');
+  const student = studio.students.get(named ?? '');
+  const isFree = student !== undefined && openGoalsOf(studio, student.id).length === 0;
+  const { whole } = isFree ? preparationOf(studio, student, now.day) : NO_PLAN;
+  if (!isFree || !whole) return <GoalsPage ready={ready} />;
+  return (
+    <>
+      <PageLine
+        title={student.name}
+        href={hrefOf('/student', { student: student.id })}
+        sub={`${student.instrument} · own repertoire and skills, without a goal`}
+      />
+      <PlanBody key={student.id} ready={ready} student={student} goal={null} stands={whole} />
+    </>
+  );
+}
+
+function GoalsPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const { context } = choice;
   if (!context)
@@ -61,7 +85,7 @@ function PlanPage({ ready }: { readonly ready: ReadyState }) {
         end={<GoalPicker choice={choice} />}
       />
       {whole ? (
-        <PlanBody key={student.id} ready={ready} context={context} stands={whole} />
+        <PlanBody key={student.id} ready={ready} student={student} goal={context.goal} stands={whole} />
       ) : (
         <Suspense>
           <Refusal context={context} />
@@ -85,14 +109,15 @@ function subWords({ student, set, level, session, scheme, goal, standing }: Goal
 
 interface BodyProps {
   readonly ready: ReadyState;
-  readonly context: GoalContext;
+  readonly student: Student;
+  /** The goal looked at; null where the student has none. */
+  readonly goal: Goal | null;
   /** The plan of the student over all goals, as it stands. */
   readonly stands: Plan;
 }
 
-function PlanBody({ ready, context, stands }: BodyProps) {
+function PlanBody({ ready, student, goal: looked, stands }: BodyProps) {
   const { studio, now } = ready;
-  const { student } = context;
   const contexts = useMemo(
     () => openGoalsOf(studio, student.id).flatMap((goal) => goalContext(studio, goal, now.day) ?? []),
     [studio, student.id, now.day],
@@ -134,8 +159,13 @@ function PlanBody({ ready, context, stands }: BodyProps) {
     '[': () => setPicked(Math.max(0, at - 1)),
     ']': () => setPicked(Math.min(plan.weeks.length - 1, at + 1)),
     g: () => nextGate && setGate(nextGate),
-    m: () => goTo('/mark', { goal: context.goal.id }),
-    p: () => goTo('/print', { sheet: 'card', goal: context.goal.id, week: String(at) }),
+    m: () => looked && goTo('/mark', { goal: looked.id }),
+    p: () =>
+      goTo('/print', {
+        sheet: 'card',
+        ...(looked ? { goal: looked.id } : { student: student.id }),
+        week: String(at),
+      }),
   });
   if (!week) return null;
   const load = plan.weeks.reduce((sum, each) => sum + each.load, 0);
@@ -196,7 +226,7 @@ function PlanBody({ ready, context, stands }: BodyProps) {
         <WeekBelow
           key={turn}
           student={student}
-          goal={context.goal}
+          goal={looked}
           plan={plan}
           week={at}
           card={card}

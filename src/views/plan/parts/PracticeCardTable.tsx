@@ -108,7 +108,7 @@ function BlockCell({
     <div className={css.block} title={`${what === '' ? block.stage : what}: ${block.how}. Why: ${block.why}`}>
       <b>{block.minutes}</b>
       <span>
-        {isPlace && row.item.goalId !== null ? (
+        {isPlace ? (
           <button
             type="button"
             className={css.bars}
@@ -118,8 +118,6 @@ function BlockCell({
           >
             {formatBars(bars)}
           </button>
-        ) : isPlace ? (
-          formatBars(bars)
         ) : row.item.skillId !== null ? (
           'skill'
         ) : row.item.perWeek === null ? (

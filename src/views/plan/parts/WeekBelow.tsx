@@ -5,7 +5,7 @@ import { hearToday } from '@/core/register';
 import type { Student } from '@/core/students';
 import { inTerms } from '@/core/terms';
 import { formatDay, slotMinutes, slotOn, type CalendarDay } from '@/core/time';
-import { putBarsFirst, shutWeek } from '@/store';
+import { putBarsFirst, putOwnBarsFirst, shutWeek } from '@/store';
 import { Button, LinkButton, Section, TempoMark } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
 import { PracticeCardTable } from './PracticeCardTable';
@@ -25,7 +25,8 @@ export function WeekBelow({
   onCalendar,
 }: {
   readonly student: Student;
-  readonly goal: Goal;
+  /** The goal looked at; null where the student has none. */
+  readonly goal: Goal | null;
   readonly plan: Plan;
   /** Index into the plan's weeks. */
   readonly week: number;
@@ -39,7 +40,8 @@ export function WeekBelow({
   const week = plan.weeks[at];
   if (!week) return null;
   const lessonMinutes = slotMinutes(slotOn(student, week.from));
-  const shut = goal.plan.shutWeeks.includes(week.from);
+  const shut = goal?.plan.shutWeeks.includes(week.from) ?? false;
+  const of = goal ? { goal: goal.id } : { student: student.id };
   return (
     <div className={css.lower}>
       <Section title={at === 0 ? 'Lesson this week' : 'Lesson'} end={`hear, ${lessonMinutes} minutes`}>
@@ -77,19 +79,23 @@ export function WeekBelow({
           onMinutes={onMinutes}
           onFirst={({ item: { goalId, piece, componentId } }, bars) => {
             const partId = piece?.id ?? componentId;
-            if (goalId !== null && partId !== null) void putBarsFirst(goalId, partId, bars);
+            if (partId === null) return;
+            if (goalId !== null) void putBarsFirst(goalId, partId, bars);
+            else if (piece) void putOwnBarsFirst(student.id, piece.id, bars);
           }}
         />
         <div className={css.acts}>
-          <LinkButton keyName="P" href={hrefOf('/print', { sheet: 'card', goal: goal.id, week: String(at) })}>
+          <LinkButton keyName="P" href={hrefOf('/print', { sheet: 'card', ...of, week: String(at) })}>
             Print the card
           </LinkButton>
           <LinkButton href={hrefOf('/print', { sheet: 'stave', student: student.id })}>
             Print the stave
           </LinkButton>
-          <Button pressed={shut} onClick={() => void shutWeek(goal.id, week.from, !shut)}>
-            {shut ? 'Restore this week' : 'No practice this week'}
-          </Button>
+          {goal && (
+            <Button pressed={shut} onClick={() => void shutWeek(goal.id, week.from, !shut)}>
+              {shut ? 'Restore this week' : 'No practice this week'}
+            </Button>
+          )}
           <Button keyName="G" disabled={!hasGate} onClick={onGate}>
             Move a gate
           </Button>

@@ -66,11 +66,12 @@ export function CardOfWeek({
         ))}
       </ul>
       {card.handed === null && <LeftOut card={practiceCard(whole, 0)} />}
-      {goalId !== null && (
-        <LinkButton look="quiet" href={hrefOf('/plan', { goal: goalId })}>
-          Plan
-        </LinkButton>
-      )}
+      <LinkButton
+        look="quiet"
+        href={hrefOf('/plan', goalId === null ? { student: studentId } : { goal: goalId })}
+      >
+        Plan
+      </LinkButton>
     </Section>
   );
 }
