@@ -214,6 +214,25 @@ test('totals', async () => {
   expect(over.body['errors']).toEqual([{ pointer: '#/sheets/0/marks/notes', detail: 'above 6' }]);
 });
 
+test('taps: the tempo, a drift that is told, and a second passage beside it', async () => {
+  const taps = (perMinute: number, faster = 0) => {
+    const all = [0];
+    for (let at = 0; at < 95; at += 1) all.push((all.at(-1) ?? 0) + 60 / (perMinute * (1 + faster * at)));
+    return all;
+  };
+  const { body } = await post('/api/marks/taps', { taps: [...taps(90), 10.03], beside: taps(90, 0.002) });
+  expect(body).toMatchObject({
+    beats: 96,
+    bounces: 1,
+    about: false,
+    drift: { told: false },
+    beside: { drift: { told: true } },
+    difference: { isWithin: false },
+  });
+  expect((body as { perMinute: number }).perMinute).toBeCloseTo(90, 1);
+  expect((await post('/api/marks/taps', { taps: ['a'] })).status).toBe(422);
+});
+
 test('a panel: the median of three judges, seats for the highest', async () => {
   const [board] = tarrin.set.schemes;
   const rounding = { way: 'half up', places: 1 };

@@ -1,5 +1,17 @@
 import { expect, inject, test } from 'vitest';
-import { fill, kept, openPage, press, recordsOf, sees, tabTo, textOf, useBrowser, visit } from './browser';
+import {
+  fill,
+  kept,
+  openPage,
+  press,
+  recordsOf,
+  savedOf,
+  sees,
+  tabTo,
+  textOf,
+  useBrowser,
+  visit,
+} from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -133,6 +145,35 @@ test('a piece is shaped and fingered: what is open is asked, little fingers are 
   await page.waitForSelector('text[data-shape]', { timeout: 60_000 });
   const words = await page.$$eval('text[data-shape]', (all) => all.map((each) => each.textContent));
   expect(words).toContain('peak');
+  expect(problems).toEqual([]);
+  await page.close();
+});
+
+test('a tempo is tapped by the space bar and by mouse, a second passage beside it; nothing is kept', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/mark?goal=orla-5&component=d&studio=demo`);
+  const saved = await savedOf(page);
+  await page.keyboard.press('b');
+  await page.waitForSelector('dialog[open]');
+  const tapped = async (tap: () => Promise<void>) => {
+    for (let n = 0; n < 8; n += 1) {
+      await tap();
+      await new Promise((resolve) => setTimeout(resolve, 400));
+    }
+  };
+  await sees(page, 'no tap yet', 'dialog');
+  await tapped(() => page.keyboard.press(' '));
+  await sees(page, '8 taps', 'dialog');
+  await sees(page, /Beats a minuteabout \d+from four beats on/, 'dialog');
+  await press(page, 'Second passage');
+  const area = await page.$('dialog [data-first]');
+  await tapped(async () => area?.click());
+  await sees(page, /The second passage is \d+\.\d % (?:faster|slower)/, 'dialog');
+  await press(page, 'Begin again');
+  await sees(page, 'no tap yet', 'dialog');
+  await page.keyboard.press('Escape');
+  await page.waitForSelector('dialog[open]', { hidden: true });
+  expect(await savedOf(page)).toBe(saved);
   expect(problems).toEqual([]);
   await page.close();
 });

@@ -44,5 +44,6 @@ export const DIALOGS: readonly (readonly [string, string])[] = [
   ['/programme?goal=jonah-4', 'Weights'],
   ['/plan?goal=orla-5', 'Minutes and effort'],
   ['/plan?goal=orla-5', 'Closures'],
+  ['/mark?goal=orla-5&component=d', 'Tap the tempo'],
   ['/repertoire?student=davit&piece=mainsail-mist-march', 'Give out the parts'],
 ];

@@ -5,6 +5,7 @@ import { panelAnswer } from './panel';
 import { planAnswer } from './plan';
 import { programmesAnswer } from './programmes';
 import { scoreAnswer } from './score';
+import { tapsAnswer } from './taps';
 import { totalsAnswer } from './totals';
 import { validateAnswer } from './validate-file';
 
@@ -16,6 +17,7 @@ export const ANSWERS = {
   plan: planAnswer,
   programmes: programmesAnswer,
   score: scoreAnswer,
+  taps: tapsAnswer,
   totals: totalsAnswer,
   validate: validateAnswer,
 } satisfies Readonly<Record<string, Answer>>;

@@ -59,6 +59,12 @@ export const openApi = {
       'panel-request',
       'Totals, awards and seats',
     ),
+    '/api/marks/taps': post(
+      'taps',
+      'Tempo, drift and spread of what was tapped',
+      'taps-request',
+      'The figures, and how a second passage differs',
+    ),
     '/api/programme/check': post(
       'check',
       'Every rule of a level against a programme',

@@ -7,6 +7,7 @@ import {
   RECORD_KINDS,
   requirementFileShape,
   shapeOf,
+  tapsRequestShape,
   totalsRequestShape,
 } from '@/core/files';
 import type { Shape } from '@/core/shape';
@@ -24,6 +25,7 @@ export const SCHEMAS: Readonly<Record<string, Readonly<Record<string, unknown>>>
   'level-request': named('Levelling request', levelRequestShape),
   'totals-request': named('Mark totals request', totalsRequestShape),
   'panel-request': named('Panel result request', panelRequestShape),
+  'taps-request': named('Taps request', tapsRequestShape),
   'programmes-request': named('Programme search request', programmesRequestShape),
   'check-request': named('Programme check request', checkRequestShape),
   ...Object.fromEntries(

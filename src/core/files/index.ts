@@ -93,6 +93,7 @@ export {
   levelRequestShape,
   planRequestShape,
   panelRequestShape,
+  tapsRequestShape,
   totalsRequestShape,
 } from './request-shapes';
 export { readStudents, type OfKnown, type ReadStudents, type StudentReading } from './student-table';

@@ -78,6 +78,13 @@ export const panelRequestShape = object({
   entries: list(object({ id, judges: list(list(whole(0, 100_000), 30, 1), 9, 1) }), 500, 1),
 });
 
+const taps = list(number(0, 100_000), 5_000);
+export const tapsRequestShape = object({
+  taps,
+  beside: optional(taps),
+  tolerance: optional(number(0, 100)),
+});
+
 export const checkRequestShape = object({
   set: setShape,
   pieces: list(pieceShape, 5_000),

@@ -16,6 +16,7 @@ import { useLooked } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
 import { say } from '../shell/say';
+import { TapButton } from '../shell/TapButton';
 import { Tell } from '../shell/Tell';
 import { useKeys } from '../shell/use-keys';
 import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../shell/MarkLine';
@@ -297,6 +298,7 @@ function Sheet({
             >
               Clear {scheme.criteria[row]?.name.toLowerCase()}
             </Button>
+            <TapButton tempo={piece?.tempo ?? null} />
             {stand?.mock && (
               <Button onClick={() => void letStand(stand.mock?.sheetId ?? '', true)}>
                 Count the mock examiner’s {stand.mock.mark} of {formatDay(stand.mock.day, 'medium')}

@@ -1,0 +1,7 @@
+/**
+ * Tempo tapped by hand, in a run-through or alone.
+ *
+ * Taps are seconds, in any order; a tap is one beat. Nothing here becomes a mark. Read `measureTaps` first.
+ */
+export { tempoDifference } from './compare';
+export { measureTaps, type TapMeasure } from './measure';
