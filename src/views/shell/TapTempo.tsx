@@ -55,10 +55,10 @@ export function TapTempo({
           if (!event.repeat) tap(event);
         }}
       >
-        Tap every beat here, or with the space bar
+        Tap every beat here, or press Space
         <span>{count === 0 ? 'no tap yet' : `${count} ${count === 1 ? 'tap' : 'taps'}`}</span>
       </button>
-      <Table label="What was tapped" head={['', ...PASSAGES]}>
+      <Table label="What was tapped" head={['Figure', ...PASSAGES]}>
         {ROWS.map(([name, words]) => (
           <tr key={name}>
             <th scope="row">{name}</th>
