@@ -27,7 +27,10 @@ test('a student without an exam has a lesson and a card; it is printed, kept and
   await sees(page, 'own repertoire and skills, without a goal');
   await kept(page, () => press(page, 'Bars 1–4 of Ferry Bourrée first'));
   await page.waitForSelector('[aria-label="Bars 1–4 of Ferry Bourrée first"][aria-pressed="true"]');
-  await press(page, 'Bram Tolliver');
+  // The plan by its own address is that of a goal again.
+  await visit(page, `${baseUrl}/plan`);
+  expect(await textOf(page, 'main')).not.toContain('without a goal');
+  await visit(page, `${baseUrl}/student?id=bram`);
   await sees(page, /Ferry Bourrée, bars 1–4/, '[aria-label="To hear, own pieces and skills"]');
   await press(page, 'Print this week’s card');
   await sees(page, 'Practice card, flute');

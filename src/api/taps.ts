@@ -8,21 +8,15 @@ interface Body {
   readonly tolerance?: number;
 }
 
-/** Per cent two passages that should match may be apart where nothing else is said; an assumption. */
-const TOLERANCE = 5;
-
 /** Tempo, drift and spread of taps, and how a second passage differs from them. */
-export const tapsAnswer: Answer = answer<Body>(
-  tapsRequestShape,
-  ({ taps, beside, tolerance = TOLERANCE }) => {
-    const [found, other] = [measureTaps(taps), beside ? measureTaps(beside) : null];
-    return {
-      ok: true,
-      value: {
-        ...found,
-        beside: other,
-        difference: other && tempoDifference(found, other, tolerance),
-      },
-    };
-  },
-);
+export const tapsAnswer: Answer = answer<Body>(tapsRequestShape, ({ taps, beside, tolerance }) => {
+  const [found, other] = [measureTaps(taps), beside ? measureTaps(beside) : null];
+  return {
+    ok: true,
+    value: {
+      ...found,
+      beside: other,
+      difference: other && tempoDifference(found, other, tolerance),
+    },
+  };
+});

@@ -1,5 +1,8 @@
 import type { TapMeasure } from './measure';
 
+/** Per cent two passages that should match may be apart where nothing else is said; an assumption. */
+export const MATCHING = 5;
+
 /**
  * How far the tempos of two passages that should match are apart.
  * @param tolerance - per cent
@@ -8,7 +11,7 @@ import type { TapMeasure } from './measure';
 export function tempoDifference(
   first: Pick<TapMeasure, 'perMinute'>,
   second: Pick<TapMeasure, 'perMinute'>,
-  tolerance: number,
+  tolerance = MATCHING,
 ): { readonly percent: number; readonly isWithin: boolean } | null {
   if (first.perMinute === null || second.perMinute === null) return null;
   const mean = (first.perMinute + second.perMinute) / 2;

@@ -3,5 +3,5 @@
  *
  * Taps are seconds, in any order; a tap is one beat. Nothing here becomes a mark. Read `measureTaps` first.
  */
-export { tempoDifference } from './compare';
+export { MATCHING, tempoDifference } from './compare';
 export { measureTaps, type TapMeasure } from './measure';

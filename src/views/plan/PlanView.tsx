@@ -11,7 +11,7 @@ import { setPracticeMinutes, type ReadyState } from '@/store';
 import { Button, DecisionLine } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { GoalPicker } from '../shell/GoalPicker';
-import { goTo, hrefOf } from '../shell/addresses';
+import { goTo, hrefOf, queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
@@ -49,7 +49,8 @@ const UPRIGHT_WEEKS = 12;
 /** The plan of a goal's student over all goals; that of a student who has none where the address names one. */
 function PlanPage({ ready }: { readonly ready: ReadyState }) {
   const { studio, now } = ready;
-  const [named] = useLooked('student');
+  // Asked for by a link alone: it is not what this tab looked at last.
+  const [named] = useState(() => queryOf('student'));
   const student = studio.students.get(named ?? '');
   const isFree = student !== undefined && openGoalsOf(studio, student.id).length === 0;
   const { whole } = isFree ? preparationOf(studio, student, now.day) : NO_PLAN;

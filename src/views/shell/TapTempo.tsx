@@ -1,11 +1,9 @@
 import { useState } from 'react';
 import type { Tempo } from '@/core/music';
-import { measureTaps, tempoDifference, type TapMeasure } from '@/core/taps';
+import { MATCHING, measureTaps, tempoDifference, type TapMeasure } from '@/core/taps';
 import { Button, Dialog, Table, TempoMark } from '@/ui';
 import css from './TapTempo.module.css';
 
-/** Per cent two passages that should match may be apart; an assumption. */
-const TOLERANCE = 5;
 const PASSAGES = ['First passage', 'Second passage'] as const;
 
 /**
@@ -27,7 +25,7 @@ export function TapTempo({
     setTaps(taps.map((each, at) => (at === passage ? [...each, event.timeStamp / 1000] : each)));
   const found = taps.map(measureTaps);
   const [first, second] = found;
-  const apart = first && second && tempoDifference(first, second, TOLERANCE);
+  const apart = first && second && tempoDifference(first, second);
   const count = taps[passage]?.length ?? 0;
   return (
     <Dialog title="Tap the tempo" onClose={onClose} typed={false}>
@@ -83,7 +81,7 @@ export function TapTempo({
       </Table>
       <p className={css.words}>
         {apart
-          ? `The second passage is ${apartWords(apart.percent)}; within ${TOLERANCE} % counts as the same tempo.`
+          ? `The second passage is ${apartWords(apart.percent)}; within ${MATCHING} % counts as the same tempo.`
           : 'Leave out what is meant to be free. Nothing of this becomes a mark.'}
       </p>
     </Dialog>
