@@ -16,7 +16,11 @@ export const VIEWS = [
   '/mark?goal=orla-5&component=d',
   '/mark?goal=teodor-chair',
   '/mark?goal=hester-chair&component=s',
+  '/own-marks?goal=orla-5&component=s',
+  '/run?student=orla',
   '/readiness?goal=jonah-4',
+  '/panel',
+  '/results',
   '/library',
   '/requirement',
   '/requirement?id=tarrin-flute-2026&level=level-5',
@@ -29,6 +33,8 @@ export const VIEWS = [
   '/kit',
   '/print?sheet=card&goal=orla-5',
   '/print?sheet=marks&goal=orla-5&component=d',
+  '/print?sheet=own&goal=orla-5',
+  '/print?sheet=adjudication&occasion=festival-2026',
   '/print?sheet=day',
   '/print?sheet=shaping&student=orla&piece=tarrin-ropewalk-gigue',
 ];
@@ -45,5 +51,7 @@ export const DIALOGS: readonly (readonly [string, string])[] = [
   ['/plan?goal=orla-5', 'Minutes and effort'],
   ['/plan?goal=orla-5', 'Closures'],
   ['/mark?goal=orla-5&component=d', 'Tap the tempo'],
+  ['/panel', 'Set a day'],
+  ['/results', 'Paste results'],
   ['/repertoire?student=davit&piece=mainsail-mist-march', 'Give out the parts'],
 ];

@@ -11,7 +11,11 @@ const VIEWS = [
   ['programme', '/programme?goal=jonah-4'],
   ['plan', '/plan?goal=hester-chair'],
   ['mark', '/mark?goal=orla-5&component=d'],
+  ['own-marks', '/own-marks?goal=orla-5&component=s', 'light', 768, 1024],
+  ['run', '/run?student=orla'],
   ['readiness', '/readiness?goal=orla-5'],
+  ['panel', '/panel'],
+  ['results', '/results'],
   ['library', '/library'],
   ['requirement', '/requirement?id=tarrin-flute-2026&level=level-5'],
   ['score', '/scores?score=score-ropewalk-gigue'],
@@ -21,9 +25,7 @@ const VIEWS = [
   ['skills', '/skills?student=jonah'],
   ['repertoire', '/repertoire?student=orla&piece=tarrin-ropewalk-gigue'],
   ['print-practice-card', '/print?sheet=card&goal=orla-5'],
-  ['plan-dark', '/plan?goal=orla-5', 'dark'],
   ['cards', '/cards?card=card-orla'],
-  ['first-run', null],
 ];
 
 build();

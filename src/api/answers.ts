@@ -1,9 +1,11 @@
 import type { Answer } from './answer';
 import { checkAnswer } from './check';
+import { gapAnswer } from './gap';
 import { levelAnswer } from './level';
 import { panelAnswer } from './panel';
 import { planAnswer } from './plan';
 import { programmesAnswer } from './programmes';
+import { runsAnswer } from './runs';
 import { scoreAnswer } from './score';
 import { tapsAnswer } from './taps';
 import { totalsAnswer } from './totals';
@@ -12,10 +14,12 @@ import { validateAnswer } from './validate-file';
 /** What can be asked, by name. */
 export const ANSWERS = {
   check: checkAnswer,
+  gap: gapAnswer,
   level: levelAnswer,
   panel: panelAnswer,
   plan: planAnswer,
   programmes: programmesAnswer,
+  runs: runsAnswer,
   score: scoreAnswer,
   taps: tapsAnswer,
   totals: totalsAnswer,

@@ -59,6 +59,18 @@ export const openApi = {
       'panel-request',
       'Totals, awards and seats',
     ),
+    '/api/marks/gap': post(
+      'gap',
+      'Own marks against the teacher’s, by criterion and over time',
+      'totals-request',
+      'Of each component the days on which both marked, and the trend',
+    ),
+    '/api/marks/runs': post(
+      'runs',
+      'What the run-throughs of a piece say',
+      'runs-request',
+      'Steady and clean runs, rows of clean ones with their odds, starts, memory, recovery',
+    ),
     '/api/marks/taps': post(
       'taps',
       'Tempo, drift and spread of what was tapped',

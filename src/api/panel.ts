@@ -1,7 +1,15 @@
 import { answer, type Answer } from './answer';
 import { schemeProblems } from './scheme-problems';
 import { panelRequestShape } from '@/core/files';
-import { componentMax, panelResult, seated, type MarkScheme } from '@/core/marks';
+import {
+  componentMax,
+  leftOutOfMean,
+  markProblem,
+  panelResult,
+  placesOf,
+  seated,
+  type MarkScheme,
+} from '@/core/marks';
 
 interface Body {
   readonly scheme: MarkScheme;
@@ -18,23 +26,25 @@ export const panelAnswer: Answer = answer<Body>(panelRequestShape, ({ scheme, en
         const pointer = `/entries/${at}/judges/${judge}`;
         if (marks.length !== maxima.length)
           return [{ pointer, message: `needs ${maxima.length} marks, one a component` }];
-        return marks.flatMap((mark, row) =>
-          mark > (maxima[row] ?? 0)
-            ? [{ pointer: `${pointer}/${row}`, message: `above ${maxima[row] ?? 0}` }]
-            : [],
-        );
+        return marks.flatMap((mark, row) => {
+          const problem = markProblem(scheme.components[row] ?? {}, { maxMark: maxima[row] ?? 0 }, mark);
+          return problem === null ? [] : [{ pointer: `${pointer}/${row}`, message: problem }];
+        });
       }),
     ),
   ];
   if (problems.length > 0) return { ok: false, why: problems };
   const results = entries.map(({ id, judges }) => ({ id, ...panelResult(scheme, judges) }));
   const { outcome } = scheme;
+  const places = placesOf(results.map(({ total }) => total));
   return {
     ok: true,
     value: {
-      entries: results.map(({ id, totals, total, award }) => ({
+      entries: results.map(({ id, totals, total, award }, at) => ({
         id,
         totals: totals.map((each) => each.valueOf()),
+        leftOut: scheme.panel ? leftOutOfMean(totals, scheme.panel) : totals.map(() => false),
+        place: places[at] ?? null,
         total: total?.valueOf() ?? null,
         award: award?.id ?? null,
       })),

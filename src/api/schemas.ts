@@ -7,6 +7,7 @@ import {
   RECORD_KINDS,
   requirementFileShape,
   shapeOf,
+  runsRequestShape,
   tapsRequestShape,
   totalsRequestShape,
 } from '@/core/files';
@@ -25,6 +26,7 @@ export const SCHEMAS: Readonly<Record<string, Readonly<Record<string, unknown>>>
   'level-request': named('Levelling request', levelRequestShape),
   'totals-request': named('Mark totals request', totalsRequestShape),
   'panel-request': named('Panel result request', panelRequestShape),
+  'runs-request': named('Runs request', runsRequestShape),
   'taps-request': named('Taps request', tapsRequestShape),
   'programmes-request': named('Programme search request', programmesRequestShape),
   'check-request': named('Programme check request', checkRequestShape),

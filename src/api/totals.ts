@@ -1,16 +1,8 @@
 import { answer, type Answer } from './answer';
 import { schemeProblems } from './scheme-problems';
+import { sheetProblems } from './sheet-problems';
 import { totalsRequestShape } from '@/core/files';
-import {
-  criterionMarks,
-  nextLine,
-  schemeComponent,
-  standing,
-  supersedeProblem,
-  supersedeWords,
-  type MarkScheme,
-  type MarkSheet,
-} from '@/core/marks';
+import { criterionMarks, nextLine, standing, type MarkScheme, type MarkSheet } from '@/core/marks';
 
 interface Body {
   readonly scheme: MarkScheme;
@@ -22,36 +14,7 @@ interface Body {
 export const totalsAnswer: Answer = answer<Body>(
   totalsRequestShape,
   ({ scheme, earlierSchemes = [], sheets }) => {
-    const byId = new Map(sheets.map((sheet) => [sheet.id, sheet]));
-    const problems = [
-      ...schemeProblems(scheme),
-      ...sheets.flatMap((sheet, at) => {
-        const under = [scheme, ...earlierSchemes].find(
-          ({ id, version }) => id === sheet.schemeId && version === sheet.schemeVersion,
-        );
-        if (!under)
-          return [
-            {
-              pointer: `/sheets/${at}/schemeVersion`,
-              message: `no version ${sheet.schemeVersion} of the scheme "${sheet.schemeId}"`,
-            },
-          ];
-        const component = schemeComponent(under, sheet.componentId);
-        if (!component)
-          return [{ pointer: `/sheets/${at}/componentId`, message: 'not a component of the scheme' }];
-        const superseding = supersedeProblem(sheet, byId);
-        if (superseding)
-          return [{ pointer: `/sheets/${at}/supersedes`, message: supersedeWords[superseding] }];
-        return Object.entries(sheet.marks).flatMap(([id, mark]) => {
-          const criterion = component.criteria.find((each) => each.id === id);
-          if (!criterion)
-            return [{ pointer: `/sheets/${at}/marks/${id}`, message: 'not a criterion of the component' }];
-          return mark > criterion.maxMark
-            ? [{ pointer: `/sheets/${at}/marks/${id}`, message: `above ${criterion.maxMark}` }]
-            : [];
-        });
-      }),
-    ];
+    const problems = [...schemeProblems(scheme), ...sheetProblems([scheme, ...earlierSchemes], sheets)];
     if (problems.length > 0) return { ok: false, why: problems };
     const stands = standing(scheme, sheets, { earlier: earlierSchemes });
     const next = nextLine(scheme, criterionMarks(stands));

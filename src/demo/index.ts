@@ -17,6 +17,9 @@ import type { Piece } from '@/core/repertoire';
 import { readScoreText, readScoreWork, type KeptScore } from '@/core/score';
 import { calendarDay } from '@/core/time';
 import { autumnOf, lastCards } from './autumn';
+import { lastFestival } from './festival';
+import { pastResults } from './past';
+import { monthOfRuns } from './runs';
 import fairlead from './fairlead-winds-2027.json';
 import tarrinBefore from './tarrin-flute-2022.json';
 import chandlery from './chandlery-recital-2027.json';
@@ -95,7 +98,18 @@ export function demoStudio(): Edit[] {
   const written = writtenRecords();
   const practice = autumnOf(studioOf(written)).map((data): Edit => ({ kind: 'practice', data }));
   const cards = lastCards(studioOf([...written, ...practice])).map((data): Edit => ({ kind: 'card', data }));
-  return [...written, ...practice, ...cards];
+  const runs = monthOfRuns(studioOf(written)).map((data): Edit => ({ kind: 'run', data }));
+  const past = pastResults(studioOf(written));
+  const festival = lastFestival(studioOf(written));
+  return [
+    ...written,
+    ...practice,
+    ...cards,
+    ...runs,
+    ...[...past.goals, ...festival.goals].map((data): Edit => ({ kind: 'goal', data })),
+    ...[...past.sheets, ...festival.sheets].map((data): Edit => ({ kind: 'sheet', data })),
+    { kind: 'occasion', data: festival.occasion },
+  ];
 }
 
 const studioOf = (records: readonly Edit[]): Studio =>

@@ -56,7 +56,7 @@ describe('undo', () => {
       ['time', 3],
       ['tone', 5],
     ] as const)
-      await giveMark('nell-5', 's', 'teacher', criterion, mark);
+      await giveMark('nell-5', 's', { assessor: 'teacher' }, criterion, mark);
     const after = marksOf('nell-5');
     for (const left of [{ notes: 4, time: 3 }, { notes: 4 }, {}]) {
       await undo();
@@ -272,7 +272,7 @@ test('an action is published once: what it changed, its name and its number toge
     seen.push(`${saved} ${name ?? ''} ${marksOf('nell-5')['notes'] ?? ''}`);
   });
   const before = ready().saved;
-  await giveMark('nell-5', 's', 'teacher', 'notes', 4);
+  await giveMark('nell-5', 's', { assessor: 'teacher' }, 'notes', 4);
   await undo();
   end();
   expect(seen).toEqual([`${before + 1} give a mark 4`, `${before + 2}  `]);

@@ -5,16 +5,13 @@ import {
   inSession,
   newGoal,
   told,
-  withdrawn,
   withChoice,
   withoutChoice,
   withProgramme,
   withRowResult,
-  type Ending,
   type GateState,
   type Goal,
   type GoalPlan,
-  type GoalResult,
 } from '@/core/programme';
 import type { Studio } from '@/core/files';
 import {
@@ -25,7 +22,6 @@ import {
   type Programme,
   type Takes,
 } from '@/core/requirements';
-import type { LevelHeld } from '@/core/students';
 import type { CalendarDay } from '@/core/time';
 import { valueAt } from '@/core/value-at';
 import { without } from '@/core/without';
@@ -68,37 +64,6 @@ export const enterGoal = (id: string, on: CalendarDay | null, history?: Goal['hi
 export const tellOffice = (id: string): Promise<boolean> =>
   changeGoal('note that the office was told', id, (goal) => told(goal, today()));
 
-/** How it ended, and with what result where it is known; an award of a graded exam is a level held from then on. */
-export const endGoal = (id: string, ended: Ending, result: GoalResult | null): Promise<boolean> =>
-  act('close the goal', (studio) => {
-    const goal = studio.goals.get(id);
-    if (!goal) return [];
-    const student = studio.students.get(goal.studentId);
-    const set = studio.sets.get(goal.setId);
-    const level = set && findLevel(set, goal.levelId);
-    if (ended === 'withdrawn') return [{ kind: 'goal', data: withdrawn(goal, today()) }];
-    const data: Goal = { ...goal, closedOn: goal.closedOn ?? today(), ended, ...(result && { result }) };
-    const passed = result?.award != null && set?.kind === 'graded exam' && level && student;
-    if (!passed) return [{ kind: 'goal', data }];
-    const held: LevelHeld = {
-      family: set.family,
-      levelName: level.name,
-      rank: level.rank,
-      day: result.on,
-      award: result.award,
-    };
-    return [
-      { kind: 'goal', data },
-      { kind: 'student', data: { ...student, levelsHeld: [...student.levelsHeld, held] } },
-    ];
-  });
-export const reopenGoal = (id: string): Promise<boolean> =>
-  act('reopen the goal', ({ goals }) => {
-    const goal = goals.get(id);
-    if (!goal) return [];
-    const open = Object.entries(goal).filter(([name]) => name !== 'ended' && name !== 'result');
-    return [{ kind: 'goal', data: { ...(Object.fromEntries(open) as unknown as Goal), closedOn: null } }];
-  });
 export const setFact = (id: string, fact: string, value: string): Promise<boolean> =>
   changeGoal(`note ${fact}`, id, (goal) => ({ facts: { ...goal.facts, [fact]: value } }));
 export const setTakes = (id: string, takes: Takes | null): Promise<boolean> =>

@@ -6,6 +6,9 @@
  */
 export * from './actions';
 export * from './goal-actions';
+export * from './mark-actions';
+export * from './result-actions';
+export * from './run-actions';
 export * from './library-actions';
 export * from './score-actions';
 export * from './fault-actions';

@@ -26,26 +26,26 @@ describe('marks', () => {
   const sheets = () => [...studio().sheets.values()].filter((sheet) => sheet.goalId === 'nell-5');
   test('one open sheet a component, assessor and day; a closed one is superseded by a copy', async () => {
     const before = sheets().length;
-    await giveMark('nell-5', 's', 'teacher', 'notes', 4);
-    await giveMark('nell-5', 's', 'teacher', 'tone', 3);
-    await giveMark('nell-5', 's', 'student', 'notes', 5);
+    await giveMark('nell-5', 's', { assessor: 'teacher' }, 'notes', 4);
+    await giveMark('nell-5', 's', { assessor: 'teacher' }, 'tone', 3);
+    await giveMark('nell-5', 's', { assessor: 'student' }, 'notes', 5);
     expect(sheets()).toHaveLength(before + 2);
     const first = sheets().find((sheet) => sheet.assessor === 'teacher' && sheet.day === today)!;
     expect(first.marks).toEqual({ notes: 4, tone: 3 });
     await closeSheet(first.id);
-    await giveMark('nell-5', 's', 'teacher', 'notes', 6);
+    await giveMark('nell-5', 's', { assessor: 'teacher' }, 'notes', 6);
     expect(studio().sheets.get(first.id)?.marks).toEqual({ notes: 4, tone: 3 });
     expect(sheets().find((sheet) => sheet.supersedes === first.id)?.marks).toEqual({ notes: 6, tone: 3 });
   });
   test('on a later day a sheet is finished or corrected, and keeps its day', async () => {
     const then = day('2027-01-13');
-    await giveMark('nell-5', 's', 'teacher', 'notes', 4, then);
+    await giveMark('nell-5', 's', { assessor: 'teacher' }, 'notes', 4, then);
     const of = (when: string) => sheets().filter((each) => each.day === when && each.assessor === 'teacher');
     const [open] = of(then).filter(({ closed }) => !closed);
-    await giveMark('nell-5', 's', 'teacher', 'tone', 3, then);
+    await giveMark('nell-5', 's', { assessor: 'teacher' }, 'tone', 3, then);
     expect(studio().sheets.get(open!.id)?.marks).toMatchObject({ notes: 4, tone: 3 });
     await closeSheet(open!.id);
-    await giveMark('nell-5', 's', 'teacher', 'notes', 5, then);
+    await giveMark('nell-5', 's', { assessor: 'teacher' }, 'notes', 5, then);
     const correction = of(then).find(({ supersedes }) => supersedes === open!.id);
     expect(correction).toMatchObject({ day: then, closed: false, marks: { notes: 5, tone: 3 } });
     expect(of(today)).toEqual([]);
@@ -58,8 +58,8 @@ describe('marks', () => {
     expect(mock().stands).toBe(true);
   });
   test('a mark is taken away whole, and a note leaves its sheet', async () => {
-    await giveMark('nell-5', 's', 'teacher', 'notes', 0);
-    await giveMark('nell-5', 's', 'teacher', 'notes', null);
+    await giveMark('nell-5', 's', { assessor: 'teacher' }, 'notes', 0);
+    await giveMark('nell-5', 's', { assessor: 'teacher' }, 'notes', null);
     await noteBars('nell-5', 's', { id: 'late', bars: { from: 30, to: 31 }, text: 'late' });
     await noteBars('nell-5', 's', { id: 'early', bars: { from: 2, to: 3 }, text: 'early' });
     const sheet = () => sheets().find((each) => each.assessor === 'teacher' && each.day === today)!;

@@ -6,6 +6,8 @@ export const GLYPHS = [
   'own',
   'mock',
   'mock planned',
+  'peer',
+  'judge',
   'official',
   'gate',
   'gate set',
@@ -15,6 +17,8 @@ export const GLYPHS = [
   'tick',
   'decision',
   'slip',
+  'slip kept',
+  'slip stopped',
   'lesson',
   'rest',
 ] as const;
@@ -33,6 +37,10 @@ export function GlyphShape({ name }: { readonly name: GlyphName }) {
       return <path d="M0-6.4L6.4 0 0 6.4-6.4 0Z" className={css.pencilFill} />;
     case 'mock planned':
       return <path d="M0-6L6 0 0 6-6 0Z" className={css.open} strokeWidth={1.5} strokeDasharray="2.6 2" />;
+    case 'peer':
+      return <path d="M0-5.4L5.8 4.6H-5.8Z" className={css.pencilOpen} strokeWidth={1.8} />;
+    case 'judge':
+      return <path d="M0-5.6L5.6 0 0 5.6-5.6 0Z" className={css.pencilOpen} strokeWidth={1.9} />;
     case 'official':
       return (
         <>
@@ -66,6 +74,20 @@ export function GlyphShape({ name }: { readonly name: GlyphName }) {
       return <path d="M-5.5-4.4L6 0-5.5 4.4" className={css.pencilStroke} strokeWidth={2.4} />;
     case 'slip':
       return <path d="M-4-4L4 4M4-4L-4 4" className={css.stroke} strokeWidth={1.8} />;
+    case 'slip kept':
+      return (
+        <>
+          <path d="M-3.2-.6L3.2 5.8M3.2-.6L-3.2 5.8" className={css.stroke} strokeWidth={1.8} />
+          <path d="M-6.2-2C-3.4-6 3.4-6 6.2-2" className={css.stroke} strokeWidth={1.5} />
+        </>
+      );
+    case 'slip stopped':
+      return (
+        <>
+          <path d="M-6-4L1 4M1-4L-6 4" className={css.stroke} strokeWidth={1.8} />
+          <path d="M3.6-5V5M6.2-5V5" className={css.stroke} strokeWidth={1.5} />
+        </>
+      );
     case 'lesson':
       return <path d="M-5 6L5-6" className={css.stroke} strokeWidth={4} />;
     case 'rest':

@@ -145,10 +145,11 @@ describe('Mark', () => {
     const [pick, mark] = [vi.fn(), vi.fn()];
     render(
       <CriterionRow
+        component={scheme}
         criterion={criterion}
         keyName="Q"
         current={false}
-        who="teacher"
+        who={{ assessor: 'teacher' }}
         mark={undefined}
         beside={[]}
         onPick={pick}
@@ -180,8 +181,8 @@ describe('Mark', () => {
     row({
       mark: 4,
       beside: [
-        { who: 'student', mark: 6 },
-        { who: 'mock', mark: 5 },
+        { who: { assessor: 'student' }, mark: 6 },
+        { who: { assessor: 'mock' }, mark: 5 },
       ],
     });
     const pressed = screen.getAllByRole('button', { pressed: true }).map((each) => each.textContent);
@@ -199,7 +200,7 @@ describe('Mark', () => {
     const onOpen = vi.fn();
     render(<History context={context} component={component} scheme={scheme} today={today} onOpen={onOpen} />);
     press(/^Correct the teacher’s marks of/);
-    expect(onOpen.mock.calls[0]?.[1]).toBe('teacher');
+    expect(onOpen.mock.calls[0]?.[1]).toEqual({ assessor: 'teacher' });
     expect(String(onOpen.mock.calls[0]?.[0]) < today).toBe(true);
     expect(screen.getAllByRole('img').map((each) => each.getAttribute('aria-label'))).toContainEqual(
       expect.stringMatching(/^teacher, \d+ of 24$/i),

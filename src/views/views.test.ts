@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { calendarDay } from '@/core/time';
-import { totalModel, typedMark } from './mark/mark-model';
+import { typedMark } from './mark/mark-model';
+import { totalModel } from './mark/total-model';
 import { calendarEvents } from './plan/save-calendar';
 import { geometryOf, marksOf, systemsOf } from './plan/stave-model';
 import { candidatesOf } from './programme/programme-model';

@@ -17,6 +17,7 @@ export {
   faultsOfStudent,
   practiceOfStudent,
   rhythmGatesOfStudent,
+  runsOfStudent,
   shapingsOfStudent,
   sheetsOfGoal,
 } from './lookups';
@@ -55,6 +56,13 @@ export {
   type PracticeColumn,
   type PracticeNames,
 } from './practice-table';
+export {
+  readResults,
+  RESULT_COLUMNS,
+  type ReadResult,
+  type ResultColumn,
+  type ResultReading,
+} from './result-table';
 export { readDemands, readParts, writeDemands, writeParts } from './piece-words';
 export { textId } from './attached';
 export {
@@ -93,6 +101,7 @@ export {
   levelRequestShape,
   planRequestShape,
   panelRequestShape,
+  runsRequestShape,
   tapsRequestShape,
   totalsRequestShape,
 } from './request-shapes';

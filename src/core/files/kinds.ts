@@ -1,6 +1,7 @@
-import type { MarkSheet } from '../marks';
+import type { Assessor, MarkSheet, Occasion } from '../marks';
 import type { Fault, HandedCard, PracticeEntry, RhythmGate } from '../plan';
 import type { Goal } from '../programme';
+import type { RunThrough } from '../runs';
 import type { Piece, RepertoireEntry } from '../repertoire';
 import type { ShapingPlan } from '../shaping';
 import { problemsOfSet, type RequirementSet } from '../requirements';
@@ -12,10 +13,10 @@ import { goalTo2, scoreTo2, setTo2, settingsTo2, settingsTo3, studentTo2, type S
 import type { StudioSettings } from './settings';
 import { setShape } from './set-shape';
 import type { Shape } from '../shape';
+import { faultShape, occasionShape, runShape, sheetShape } from './mark-shapes';
 import {
   cardShape,
   closureShape,
-  faultShape,
   goalShape,
   lessonShape,
   pieceShape,
@@ -25,7 +26,6 @@ import {
   scoreShape,
   settingsShape,
   shapingShape,
-  sheetShape,
   skillBookShape,
   studentShape,
 } from './shapes';
@@ -93,6 +93,9 @@ export const ofSet = ({ setId }: { readonly setId: string }): string => setId;
 
 const withStudent: Home<{ readonly studentId: string }> = { owner: 'student', ownerId: ofStudent };
 
+/** Of whom there can be several. */
+const NAMED: ReadonlySet<Assessor> = new Set(['peer', 'mock', 'judge']);
+
 export const KINDS = {
   student: kind<Student>()({
     plural: 'students',
@@ -137,8 +140,22 @@ export const KINDS = {
     shape: sheetShape,
     home: { owner: 'goal', ownerId: ofGoal },
     names: ['piece', 'sheet'],
-    problems: ({ id, supersedes }) =>
-      supersedes === id ? [{ pointer: '/supersedes', message: 'is the sheet itself' }] : [],
+    problems: ({ id, supersedes, marks, assessor, by }) => [
+      ...(supersedes === id ? [{ pointer: '/supersedes', message: 'is the sheet itself' }] : []),
+      ...Object.entries(marks).flatMap(([criterion, mark]) =>
+        Number.isInteger(mark * 2)
+          ? []
+          : [
+              {
+                pointer: pointerOf(`marks[${JSON.stringify(criterion)}]`),
+                message: 'is neither a whole nor a half mark',
+              },
+            ],
+      ),
+      ...(by !== undefined && !NAMED.has(assessor)
+        ? [{ pointer: '/by', message: 'stands with a peer, a mock examiner or a judge' }]
+        : []),
+    ],
   }),
   lesson: kind<LessonRecord>()({
     plural: 'lessons',
@@ -191,6 +208,26 @@ export const KINDS = {
     names: ['piece'],
     problems: ({ bars }) =>
       bars.from > bars.to ? [{ pointer: '/bars/to', message: 'is before it begins' }] : [],
+  }),
+  run: kind<RunThrough>()({
+    plural: 'runs',
+    shape: runShape,
+    home: withStudent,
+    names: ['piece'],
+    problems: ({ start }) =>
+      start.kind !== 'beginning' && start.section.from > start.section.to
+        ? [{ pointer: '/start/section/to', message: 'is before it begins' }]
+        : [],
+  }),
+  occasion: kind<Occasion>()({
+    plural: 'occasions',
+    shape: occasionShape,
+    home: { binder: () => 'occasions' },
+    names: ['goal'],
+    problems: ({ judges }) =>
+      judges.flatMap((judge, at) =>
+        judges.indexOf(judge) < at ? [{ pointer: `/judges/${at}`, message: `"${judge}" appears twice` }] : [],
+      ),
   }),
   rhythmgate: kind<RhythmGate>()({
     plural: 'rhythmGates',

@@ -2,6 +2,7 @@ import type { MarkSheet } from '../marks';
 import type { Fault, HandedCard, PracticeEntry, RhythmGate } from '../plan';
 import type { Goal } from '../programme';
 import type { Piece, RepertoireEntry } from '../repertoire';
+import type { RunThrough } from '../runs';
 import type { ShapingPlan } from '../shaping';
 import type { LessonRecord } from '../students';
 import { groupOf } from './groups';
@@ -58,3 +59,6 @@ export const shapingsOfStudent = (
 
 export const cardsOfStudent = ({ cards }: Pick<Studio, 'cards'>, studentId: string): readonly HandedCard[] =>
   groupOf(cards, ofStudent, studentId);
+
+export const runsOfStudent = ({ runs }: Pick<Studio, 'runs'>, studentId: string): readonly RunThrough[] =>
+  groupOf(runs, ofStudent, studentId);

@@ -1,6 +1,7 @@
 import { STAGES } from '../effort';
 import { CONTRASTS } from '../requirements';
 import {
+  bars,
   day,
   id,
   list,
@@ -16,7 +17,8 @@ import {
   yesNo,
 } from '../shape';
 import { schemeShape, setShape } from './set-shape';
-import { choice, levelsHeld, pieceShape, schoolYear, sheetShape } from './shapes';
+import { runShape, sheetShape } from './mark-shapes';
+import { choice, levelsHeld, pieceShape, schoolYear } from './shapes';
 
 export const levelRequestShape = object({
   periods: list(object({ minutes: number(0, 100_000) }), 200),
@@ -75,7 +77,14 @@ export const totalsRequestShape = object({
 
 export const panelRequestShape = object({
   scheme: schemeShape,
-  entries: list(object({ id, judges: list(list(whole(0, 100_000), 30, 1), 9, 1) }), 500, 1),
+  entries: list(object({ id, judges: list(list(number(0, 100_000), 30, 1), 9, 1) }), 500, 1),
+});
+
+export const runsRequestShape = object({
+  runs: list(runShape, 2_000),
+  sections: optional(list(bars, 500)),
+  slips: optional(whole(0, 99)),
+  inARow: optional(whole(1, 20)),
 });
 
 const taps = list(number(0, 100_000), 5_000);

@@ -13,6 +13,7 @@ import {
   text,
   union,
   whole,
+  yesNo,
 } from '../shape';
 
 const source = union('kind', {
@@ -62,11 +63,12 @@ export const schemeShape = object({
           id,
           name,
           maxMark: whole(1, 1_000),
-          bands: list(object({ from: whole(0, 1_000), to: whole(0, 1_000), descriptor: prose(400) }), 40),
+          bands: list(object({ from: number(0, 1_000), to: number(0, 1_000), descriptor: prose(400) }), 40),
         }),
         30,
         1,
       ),
+      halves: optional(yesNo),
     }),
     30,
     1,

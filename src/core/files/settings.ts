@@ -1,4 +1,5 @@
 import { DEFAULT_EFFORT, type EffortSettings } from '../effort';
+import type { OwnWords } from '../marks';
 import type { CommonLevels } from '../requirements';
 import type { DifficultyFigures } from '../score';
 import type { NamedFamilies, Skill } from '../skills';
@@ -32,6 +33,12 @@ export interface StudioSettings {
   readonly backupDays?: number;
   /** Pieces a student aims at in a year; left out until the teacher says so. */
   readonly piecesAYear?: number;
+  /** Slips with which a run-through is still a steady one; left out until the teacher says so. */
+  readonly steadySlips?: number;
+  /** Clean run-throughs in a row that are aimed at; left out until the teacher says so. */
+  readonly streakRuns?: number;
+  /** The teacher's words for ranges of a student's own mark of ten. */
+  readonly ownWords?: readonly OwnWords[];
   /** Weights of the programme search that the teacher has set, by name; the others stand at their defaults. */
   readonly weights?: Readonly<Record<string, number>>;
   /** What makes a bar of a score hard, where the teacher has set it. */

@@ -1,5 +1,5 @@
 import { STAGES } from '../effort';
-import { ASSESSORS } from '../marks';
+import { OWN_POINTS } from '../marks';
 import { NOTE_VALUES } from '../music';
 import { PRACTICE_SOURCES, SHOWN_HOW, SUPPORTS } from '../plan';
 import { ENDINGS } from '../programme';
@@ -7,6 +7,7 @@ import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
 import { GRADES, PRINTED_FINGERING, SHAPES } from '../shaping';
 import { HEARD_HOW, INSTRUMENT_FAMILIES } from '../skills';
 import { bars, clock, day, name, seconds, tempo } from '../shape';
+import { resultShape } from './mark-shapes';
 import {
   id,
   list,
@@ -164,26 +165,9 @@ export const goalShape = object({
     ),
   ),
   ended: optional(oneOf(ENDINGS)),
-  result: optional(object({ on: day, award: nullable(name), total: nullable(number(0, 100_000)) })),
+  result: optional(resultShape),
   loose: optional(list(id, 200)),
   leftOut: optional(list(id, 400)),
-});
-
-export const sheetShape = object({
-  id,
-  goalId: id,
-  componentId: id,
-  pieceId: nullable(id),
-  schemeId: id,
-  schemeVersion: whole(1, 1_000_000),
-  assessor: oneOf(ASSESSORS),
-  day,
-  marks: record(whole(0, 1_000)),
-  notes: list(object({ id, bars, text: prose(400, 1) }), 200),
-  closed: yesNo,
-  closing: optional(whole(1, 1_000_000)),
-  supersedes: nullable(id),
-  stands: optional(yesNo),
 });
 
 const lessonState = oneOf(['planned', 'held', 'absent', 'cancelled', 'moved']);
@@ -250,18 +234,6 @@ export const cardShape = object({
     }),
     400,
   ),
-});
-
-export const faultShape = object({
-  id,
-  studentId: id,
-  pieceId: id,
-  bars,
-  beat: optional(number(1, 64)),
-  hand: optional(text(40, 1)),
-  kind: text(40),
-  text: text(1_000),
-  events: list(object({ day, what: oneOf(['heard', 'mended']) }), 500, 1),
 });
 
 const barNumbers = list(whole(1, 99_999), 99_999);
@@ -386,6 +358,11 @@ export const settingsShape = object({
   metronomeFrom: optional(oneOf(['secure'])),
   backupDays: optional(whole(1, 3_650)),
   piecesAYear: optional(whole(1, 400)),
+  steadySlips: optional(whole(0, 99)),
+  streakRuns: optional(whole(1, 20)),
+  ownWords: optional(
+    list(object({ from: whole(0, OWN_POINTS), to: whole(0, OWN_POINTS), words: text(120, 1) }), 11),
+  ),
   weights: optional(record(whole(0, 1_000), 20)),
   difficulty: optional(record(whole(0, 100), 20)),
 });

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { panelsOf } from './panel';
+import { panelsOf } from './panels-of-ratings';
 import { componentMax, PLAIN_SUM, schemeMax, type MarkScheme, type Rounding } from './scheme';
 
 const anyRounding: fc.Arbitrary<Rounding> = fc.record({

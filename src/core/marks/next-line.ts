@@ -1,9 +1,9 @@
 import Fraction from 'fraction.js';
-import { floorOf, type Award, type MarkScheme } from './scheme';
+import { floorOf, stepOf, type Award, type MarkScheme } from './scheme';
 import { valueAt } from '../value-at';
 import { markValue, reaches, totalOf } from './total';
 
-/** Marks to gain in one criterion. */
+/** Marks to gain in one criterion; in halves where the component is marked so. */
 export interface Gain {
   readonly componentId: string;
   readonly criterionId: string;
@@ -49,36 +49,41 @@ export function nextLine(
   const total = totalOf(scheme, given);
   const award = scheme.awards.find((each) => !reaches(scheme, each, given, total));
   if (!award) return null;
-  const rows = scheme.components.map(({ componentId, criteria }, at) => ({
-    componentId,
-    value: markValue(scheme, componentId),
-    mark: given[at] ?? 0,
-    floor: floorOf(award, componentId),
-    // Cheapest first, so that the first so many steps are the cheapest so many marks; ties in scheme order.
-    steps: criteria
-      .flatMap(({ id, maxMark }) =>
-        Array.from({ length: Math.max(0, maxMark - markAt(marks, componentId, id)) }, () => ({
-          criterionId: id,
-          minutes: minutesOf(componentId, id),
-        })),
-      )
-      .sort((a, b) => a.minutes - b.minutes),
-  }));
-  const least = rows.map(({ floor, mark }) => Math.max(0, floor - mark));
+  const rows = scheme.components.map((component, at) => {
+    const { componentId, criteria } = component;
+    const step = stepOf(component);
+    return {
+      componentId,
+      step,
+      value: markValue(scheme, componentId).mul(step),
+      mark: given[at] ?? 0,
+      floor: floorOf(award, componentId),
+      // Cheapest first, so that the first so many steps are the cheapest so many marks; ties in scheme order.
+      steps: criteria
+        .flatMap(({ id, maxMark }) =>
+          Array.from({ length: Math.max(0, (maxMark - markAt(marks, componentId, id)) / step) }, () => ({
+            criterionId: id,
+            minutes: minutesOf(componentId, id) * step,
+          })),
+        )
+        .sort((a, b) => a.minutes - b.minutes),
+    };
+  });
+  const least = rows.map(({ floor, mark, step }) => Math.max(0, (floor - mark) / step));
   const counts = cheapest(scheme, award, rows, least);
-  const gains = rows.flatMap(({ componentId, steps }, at) => {
+  const gains = rows.flatMap(({ componentId, steps, step }, at) => {
     const taken = steps.slice(0, counts[at]);
-    return [...new Set(taken.map((step) => step.criterionId))].map((criterionId) => ({
+    return [...new Set(taken.map((each) => each.criterionId))].map((criterionId) => ({
       componentId,
       criterionId,
-      marks: taken.filter((step) => step.criterionId === criterionId).length,
+      marks: step * taken.filter((each) => each.criterionId === criterionId).length,
     }));
   });
   return {
     award,
     totalShort: Math.max(0, new Fraction(award.total).sub(total).valueOf()),
-    below: rows.flatMap(({ componentId, floor }, at) => {
-      const short = least[at] ?? 0;
+    below: rows.flatMap(({ componentId, floor, step: rowStep }, at) => {
+      const short = (least[at] ?? 0) * rowStep;
       return short > 0 ? [{ componentId, short, floor }] : [];
     }),
     gains,
@@ -87,7 +92,9 @@ export function nextLine(
 }
 
 interface Row {
+  /** What one step adds to the total. */
   readonly value: Fraction;
+  readonly step: number;
   readonly mark: number;
   readonly steps: readonly { readonly minutes: number }[];
 }
@@ -101,7 +108,10 @@ function cheapest(
 ): number[] {
   const unit = rows.reduce((all, { value }) => all.gcd(value), new Fraction(0));
   const stepsOf = (value: Fraction) => value.div(unit).valueOf();
-  const from = rows.reduce((sum, { value, mark }, at) => sum + stepsOf(value) * (mark + (least[at] ?? 0)), 0);
+  const from = rows.reduce(
+    (sum, { value, mark, step }, at) => sum + stepsOf(value) * (mark / step + (least[at] ?? 0)),
+    0,
+  );
   const short = Math.max(0, leastValue(scheme, award, unit) - from);
   // best[v]: least cost that adds v steps of value, v cut at `short`; how many each row then takes.
   let best: ({ readonly cost: number; readonly counts: readonly number[] } | undefined)[] = [];

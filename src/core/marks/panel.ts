@@ -1,5 +1,6 @@
 import Fraction from 'fraction.js';
 import type { Award, MarkScheme } from './scheme';
+import { panelKey } from './panels-of-ratings';
 import { awardFor, combined, rounded, totalOf } from './total';
 
 export interface PanelResult {
@@ -9,10 +10,6 @@ export interface PanelResult {
   readonly total: Fraction | null;
   readonly award: Award | null;
 }
-
-/** The place of a panel of ratings in a table: their ids in the order of the scheme's awards. */
-export const panelKey = (scheme: Pick<MarkScheme, 'awards'>, ratings: readonly string[]): string =>
-  scheme.awards.flatMap(({ id }) => ratings.filter((rating) => rating === id)).join(' + ');
 
 /**
  * What a panel's marks come to: every judge's marks for every component, in scheme order.
@@ -57,12 +54,4 @@ export function seated(
   return sorted
     .filter(({ total }) => total.compare(last.total) > (ties === 'all in' ? -1 : 0))
     .map(({ id }) => id);
-}
-
-/** Every panel of so many ratings, in any order, each once: what a complete table has a row for. */
-export function panelsOf(ratings: readonly string[], judges: number): string[][] {
-  if (judges === 0) return [[]];
-  return ratings.flatMap((rating, at) =>
-    panelsOf(ratings.slice(at), judges - 1).map((rest) => [rating, ...rest]),
-  );
 }

@@ -12,7 +12,7 @@ function isLater(sheet: MarkSheet, than: MarkSheet): boolean {
   return sheet.closed || than.closed || rank >= other;
 }
 
-const RANK = { student: 0, peer: 0, mock: 1, teacher: 2, official: 3 } as const;
+const RANK = { student: 0, peer: 0, judge: 0, mock: 1, teacher: 2, official: 3 } as const;
 /** Sheets closed before their order was kept come before those of the same day with one. */
 const closing = (sheet: MarkSheet): number => (sheet.closed ? (sheet.closing ?? 0) : Infinity);
 
@@ -22,6 +22,12 @@ export const latestSheet = (sheets: readonly MarkSheet[]): MarkSheet | undefined
     (best, sheet) => (!best || isLater(sheet, best) ? sheet : best),
     undefined,
   );
+
+/** Whether two sheets are by the same one: of peers, mock examiners and judges each name is another. */
+export const isSameAssessor = (
+  a: Pick<MarkSheet, 'assessor' | 'by'>,
+  b: Pick<MarkSheet, 'assessor' | 'by'>,
+): boolean => a.assessor === b.assessor && (a.by ?? '') === (b.by ?? '');
 
 /** Why a sheet does not supersede the one it names: only a correction by the same assessor of the same component does. */
 export type SupersedeProblem = 'another assessor' | 'another component' | 'a circle';
@@ -33,7 +39,7 @@ export function supersedeProblem(
   const before = sheet.supersedes === null ? undefined : byId.get(sheet.supersedes);
   if (!before) return null;
   if (before.goalId !== sheet.goalId || before.componentId !== sheet.componentId) return 'another component';
-  if (before.assessor !== sheet.assessor) return 'another assessor';
+  if (!isSameAssessor(before, sheet)) return 'another assessor';
   const seen = new Set<string>();
   for (
     let at: MarkSheet | undefined = before;

@@ -1,5 +1,13 @@
-import { panelKey, panelsOf } from './panel';
-import { componentMax, floorOf, schemeMax, type Criterion, type MarkScheme } from './scheme';
+import { panelKey, panelsOf } from './panels-of-ratings';
+import {
+  componentMax,
+  floorOf,
+  schemeMax,
+  stepOf,
+  type Criterion,
+  type MarkScheme,
+  type SchemeComponent,
+} from './scheme';
 import { valueAt } from '../value-at';
 
 export interface SchemeProblem {
@@ -11,7 +19,7 @@ export interface SchemeProblem {
 export const problemsOfScheme = (scheme: MarkScheme): SchemeProblem[] => [
   ...scheme.components.flatMap((component, at) =>
     component.criteria.flatMap((criterion, row) =>
-      bandProblems(criterion, `components[${at}].criteria[${row}].bands`),
+      bandProblems(component, criterion, `components[${at}].criteria[${row}].bands`),
     ),
   ),
   ...awardProblems(scheme),
@@ -20,12 +28,18 @@ export const problemsOfScheme = (scheme: MarkScheme): SchemeProblem[] => [
   ...ratingProblems(scheme),
 ];
 
-function bandProblems({ bands, maxMark }: Criterion, path: string): SchemeProblem[] {
+function bandProblems(
+  component: SchemeComponent,
+  { bands, maxMark }: Criterion,
+  path: string,
+): SchemeProblem[] {
   const sorted = [...bands].sort((a, b) => a.from - b.from);
   return sorted.flatMap((band, at) => {
     const next = sorted[at + 1];
     if (band.from > band.to || band.to > maxMark)
       return [{ path, message: `band ${band.from} to ${band.to} does not fit 0 to ${maxMark}` }];
+    if ([band.from, band.to].some((end) => !Number.isInteger(end / stepOf(component))))
+      return [{ path, message: `band ${band.from} to ${band.to} is between the marks that are given` }];
     return next && next.from <= band.to ? [{ path, message: `bands overlap at ${next.from}` }] : [];
   });
 }

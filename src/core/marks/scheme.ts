@@ -16,6 +16,8 @@ export interface Criterion {
 export interface SchemeComponent {
   readonly componentId: string;
   readonly criteria: readonly Criterion[];
+  /** Marks are given in half steps; in whole ones where it is left out. */
+  readonly halves?: boolean;
 }
 /** An outcome line: reached with `total` in all, `eachAtLeast` in every component, and each component's own pass mark. */
 export interface Award {
@@ -83,6 +85,24 @@ export const PLAIN_SUM = {
   panel: null,
   outcome: { kind: 'awards' },
 } as const satisfies Pick<MarkScheme, 'totalling' | 'panel' | 'outcome'>;
+
+/** What one step of a mark is. */
+export const stepOf = ({ halves }: Pick<SchemeComponent, 'halves'>): number => (halves ? 0.5 : 1);
+
+/** What is wrong with a mark of a criterion, as in "above 6"; null where nothing is. */
+export function markProblem(
+  component: Pick<SchemeComponent, 'halves'>,
+  { maxMark }: Pick<Criterion, 'maxMark'>,
+  mark: number,
+): string | null {
+  if (mark > maxMark) return `above ${maxMark}`;
+  if (mark < 0) return 'below 0';
+  return Number.isInteger(mark / stepOf(component))
+    ? null
+    : component.halves
+      ? 'not a half step'
+      : 'not a whole mark';
+}
 
 export const componentMax = (component: SchemeComponent): number =>
   component.criteria.reduce((sum, criterion) => sum + criterion.maxMark, 0);

@@ -3,13 +3,19 @@ import type { CalendarDay } from '../time';
 import type { SchemeComponent } from './scheme';
 import { valueAt } from '../value-at';
 
-export const ASSESSORS = ['student', 'peer', 'teacher', 'mock', 'official'] as const;
+export const ASSESSORS = ['student', 'peer', 'teacher', 'mock', 'judge', 'official'] as const;
 export type Assessor = (typeof ASSESSORS)[number];
 
 export interface BarNote {
   readonly id: string;
   readonly bars: BarRange;
   readonly text: string;
+}
+
+/** An assessor, and of several peers, mock examiners or judges which one. */
+export interface Who {
+  readonly assessor: Assessor;
+  readonly by?: string;
 }
 
 /** One assessor's marks for one component on one day. A correction supersedes; it never overwrites. */
@@ -21,6 +27,8 @@ export interface MarkSheet {
   readonly schemeId: string;
   readonly schemeVersion: number;
   readonly assessor: Assessor;
+  /** Which peer, mock examiner or judge it is, by name; left out where nobody was named. Each is an assessor apart. */
+  readonly by?: string;
   readonly day: CalendarDay;
   /** By criterion id; a criterion not heard yet is absent. */
   readonly marks: Readonly<Record<string, number>>;
@@ -50,7 +58,7 @@ export function sheetMark(component: SchemeComponent, sheet: MarkSheet): SheetMa
   return missing.length === 0 ? { kind: 'complete', mark } : { kind: 'part', mark, missing };
 }
 
-/** Own and peer marks are kept beside and never make the standing total, a mock examiner's only where it is let stand. */
+/** Own marks, peers' and single judges' are kept beside and never make the standing total, a mock examiner's only where it is let stand. */
 export const countsForStanding = ({ assessor, stands }: Pick<MarkSheet, 'assessor' | 'stands'>): boolean =>
   assessor === 'teacher' || assessor === 'official' || (assessor === 'mock' && stands === true);
 

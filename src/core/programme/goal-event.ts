@@ -17,9 +17,31 @@ export type GoalEvent = { readonly on: CalendarDay } &
 export const ENDINGS = ['taken', 'withdrawn'] as const;
 export type Ending = (typeof ENDINGS)[number];
 
-/** What came of it. `award` is a name of the scheme; null for none. */
-export interface GoalResult {
+/** Whether the certificate is there. */
+export const CERTIFICATES = ['to come', 'received', 'given to the student'] as const;
+
+/** A result as it was given out. `award` is a name of the scheme; null for none. */
+export interface PlainResult {
   readonly on: CalendarDay;
   readonly award: string | null;
   readonly total: number | null;
+  /** Official marks by component id, where they were told; and by criterion id, where those were. */
+  readonly marks?: Readonly<Record<string, number>>;
+  readonly criteria?: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  /** Version of the scheme they were given under. */
+  readonly schemeVersion?: number;
+  /** What was paid, as in "48". */
+  readonly fee?: string;
+  readonly certificate?: (typeof CERTIFICATES)[number];
+  readonly note?: string;
+}
+
+/** Why a later result took the place of one. */
+export const NEW_RESULT = ['appeal', 'correction'] as const;
+export type WhyNewResult = (typeof NEW_RESULT)[number];
+
+/** What came of a goal, officially. */
+export interface GoalResult extends PlainResult {
+  /** Results that stood before an appeal or a correction, earliest first. */
+  readonly earlier?: readonly (PlainResult & { readonly why: WhyNewResult })[];
 }

@@ -19,7 +19,27 @@ export {
   type RowResult,
   withRowResult,
 } from './goal';
-export { ENDINGS, type Ending, type GoalEvent, type GoalResult } from './goal-event';
+export {
+  CERTIFICATES,
+  ENDINGS,
+  NEW_RESULT,
+  type Ending,
+  type GoalEvent,
+  type GoalResult,
+  type PlainResult,
+  type WhyNewResult,
+} from './goal-event';
+export {
+  isSameResult,
+  levelsAfterResult,
+  pastGoal,
+  plainResult,
+  resultProblems,
+  resultQuestions,
+  withResult,
+  type PastResult,
+} from './result';
+export { earlierSession } from './earlier-session';
 export { inSession, told, toTell, withdrawn, withOfficeToTell, withProgramme } from './goal-history';
 export { NO_OWN_CHOICE, ownChoices, piecesFor, type OwnChoices } from './own-choice';
 export {

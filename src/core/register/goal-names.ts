@@ -1,5 +1,5 @@
 import { findLevel, findSession, type Level, type RequirementSet, type Session } from '../requirements';
-import type { Goal } from '../programme';
+import { earlierSession, type Goal } from '../programme';
 import type { Student } from '../students';
 import type { Studio } from '../files';
 
@@ -13,12 +13,12 @@ export interface GoalNames {
   readonly session: Session;
 }
 
-/** Undefined when it names a student, set, level or session that is gone. */
+/** A result of earlier years stands for its session. Undefined when it names a student, set, level or session that is gone. */
 export function goalNames(studio: Studio, goal: Goal): GoalNames | undefined {
   const own = studio.students.get(goal.studentId);
   const student = own && goal.instrument !== undefined ? { ...own, instrument: goal.instrument } : own;
   const set = studio.sets.get(goal.setId);
   const level = set && findLevel(set, goal.levelId);
-  const session = set && findSession(set, goal.sessionId);
+  const session = set && (findSession(set, goal.sessionId) ?? (goal.result && earlierSession(goal.result)));
   return student && set && level && session && { goal, student, set, level, session };
 }

@@ -24,6 +24,8 @@ export {
 export { afterInstrument, instrumentChange, type GoalAnswer } from './instrument-change';
 export { goalContext, type GoalContext } from './goal-context';
 export { goalNames, type GoalNames } from './goal-names';
+export { panelDay, type Entrant } from './panel-day';
+export { BESIDE, resultBeside, type ComponentBeside, type ResultBeside } from './result-beside';
 export { FIRST_STEPS, firstSteps, type FirstStep, type FirstStepName } from './first-steps';
 export { AIM_OF_A_YEAR, demandsHad, playersOf, levelsToLookAt, repertoireOf } from './own-repertoire';
 export {

@@ -31,3 +31,4 @@ export {
   type RepertoireEntry,
   type RepertoireState,
 } from './own-repertoire';
+export { sectionsOf } from './sections';

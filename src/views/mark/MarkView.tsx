@@ -1,12 +1,11 @@
 import { inTerms } from '@/core/terms';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import type { Assessor } from '@/core/marks';
+import { lazy, Suspense, useEffect, useRef, useState, type CSSProperties } from 'react';
 import { differences, nextSteps } from '@/core/marks';
 import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
-import { formatDay, type CalendarDay } from '@/core/time';
-import { closeSheet, giveMark, letStand, type ReadyState } from '@/store';
-import { Button, Glyph, KeyCap, KeyHint, LinkButton, Ruler, TempoMark, classes } from '@/ui';
+import type { CalendarDay } from '@/core/time';
+import { giveMark, type ReadyState } from '@/store';
+import { Glyph, KeyCap, KeyHint, LinkButton, Ruler, TempoMark, classes } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { GoalPicker } from '../shell/GoalPicker';
 import { NextSteps, nextStepsTitle } from '../shell/NextSteps';
@@ -16,28 +15,22 @@ import { useLooked } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
 import { say } from '../shell/say';
-import { TapButton } from '../shell/TapButton';
 import { Tell } from '../shell/Tell';
 import { useKeys } from '../shell/use-keys';
-import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../shell/MarkLine';
-import {
-  componentOfScheme,
-  maxOf,
-  MARKERS,
-  sheetsOf,
-  soFar,
-  totalModel,
-  typedMark,
-  type Marker,
-} from './mark-model';
+import { ASSESSOR_GLYPH } from '../shell/MarkLine';
+import { columnsOf, componentOfScheme, maxOf, soFar, typedMark, whoName, type MarkingAs } from './mark-model';
+import { totalModel } from './total-model';
 import { CriterionRow } from './parts/CriterionRow';
 import { History } from './parts/History';
+import { MarkedBy } from './parts/MarkedBy';
+import { SheetActs } from './parts/SheetActs';
 import { faultsOfStudent } from '@/core/files';
 import { piecesOf } from '../shell/pieces-of';
 import { NotesByBar } from './parts/NotesByBar';
 import css from './MarkView.module.css';
 import { valueAt } from '@/core/value-at';
 
+const Gap = lazy(() => import('./parts/Gap').then((part) => ({ default: part.Gap })));
 const ScaleRows = lazy(() => import('../shell/ScaleRows').then((part) => ({ default: part.ScaleRows })));
 
 export const MarkView = () => <StudioPage>{(ready) => <MarkPage ready={ready} />}</StudioPage>;
@@ -69,17 +62,17 @@ function Sheet({
   const component = marked.find((each) => each.id === componentId) ?? marked[0];
   const scheme = component && componentOfScheme(context, component.id);
   const [row, setRow] = useState(0);
-  const [assessor, setAssessor] = useState<Marker>('teacher');
+  const [now, setNow] = useState<MarkingAs>({ assessor: 'teacher' });
   /** The lesson whose marks are seen: today's, or an earlier one's to be finished or corrected. */
   const [day, setDay] = useState(today);
   const [letters, setLetters] = useState(localStorage.getItem('formal-stave.letters') !== 'off');
   const typed = useRef({ digits: '', timer: 0 });
   const [shown, setShown] = useState('');
-  const look = (at: CalendarDay, who: Marker) => {
+  const look = (at: CalendarDay, who: MarkingAs) => {
     setDay(at);
-    setAssessor(who);
+    setNow(who);
     // The row last picked was the other's; begin with what is not marked yet.
-    const sheet = component && sheetsOf(context, component.id, at)[who];
+    const sheet = component && columnsOf(context, component.id, at, who).at(-1)?.sheet;
     setRow(
       Math.max(
         0,
@@ -89,14 +82,23 @@ function Sheet({
   };
   useEffect(() => () => clearTimeout(typed.current.timer), []);
 
-  const give = (at: number, who: Assessor, mark: number | null) => {
+  /** The mark given last, to which a half can be added. */
+  const last = useRef<{ readonly at: number; readonly who: MarkingAs; readonly mark: number } | null>(null);
+  const give = (at: number, who: MarkingAs, mark: number | null) => {
     const criterion = scheme?.criteria[at];
     if (!criterion || !component) return;
+    last.current = mark === null ? null : { at, who, mark };
     say(`${criterion.name} ${mark === null ? 'cleared' : `${mark} of ${criterion.maxMark}`}`);
     void giveMark(goal.id, component.id, who, criterion.id, mark, day);
     setRow(Math.min(scheme.criteria.length - 1, at + 1));
   };
-  const type = (figure: string, who: Assessor) => {
+  const half = () => {
+    const before = last.current;
+    const most = scheme?.criteria[before?.at ?? 0]?.maxMark ?? 0;
+    if (before && scheme?.halves && before.mark + 0.5 <= most)
+      give(before.at, before.who, Math.floor(before.mark) + 0.5);
+  };
+  const type = (figure: string, who: MarkingAs) => {
     const criterion = scheme?.criteria[row];
     if (!criterion) return;
     clearTimeout(typed.current.timer);
@@ -131,8 +133,8 @@ function Sheet({
   useKeys({
     ...Object.fromEntries(
       Array.from({ length: 10 }, (_, figure) => [
-        [String(figure), () => type(String(figure), assessor)],
-        [`Shift+${figure}`, () => type(String(figure), 'student')],
+        [String(figure), () => type(String(figure), now)],
+        [`Shift+${figure}`, () => type(String(figure), { assessor: 'student' })],
       ]).flat() as [string, () => void][],
     ),
     ...(letters
@@ -142,19 +144,22 @@ function Sheet({
       : {}),
     ArrowDown: () => setRow(Math.min((scheme?.criteria.length ?? 1) - 1, row + 1)),
     ArrowUp: () => setRow(Math.max(0, row - 1)),
-    Delete: () => give(row, assessor, null),
+    '.': half,
+    ',': half,
+    Delete: () => give(row, now, null),
     j: () => turn(1),
     k: () => turn(-1),
     n: () => document.querySelector<HTMLInputElement>('[data-note-bars] input')?.focus(),
+    h: () => component && goTo('/own-marks', { goal: goal.id, component: component.id }),
     p: () => component && goTo('/print', { sheet: 'marks', goal: goal.id, component: component.id }),
   });
   if (!component || !scheme)
     return <PageLine title="This level has no mark scheme" end={<GoalPicker choice={choice} />} />;
-  const sheets = sheetsOf(context, component.id, day);
-  const ours = sheets[assessor];
-  const own = assessor === 'student' ? sheets.teacher : sheets.student;
-  const beside = MARKERS.filter((who) => who !== assessor);
-  const stand = context.standing.marks.find((each) => each.componentId === component.id);
+  const columns = columnsOf(context, component.id, day, now);
+  const beside = columns.slice(0, -1);
+  const ours = columns.at(-1)?.sheet;
+  const sheetOf = (who: MarkingAs['assessor']) => columns.find(({ assessor }) => assessor === who)?.sheet;
+  const own = sheetOf(now.assessor === 'student' ? 'teacher' : 'student');
   const piece = context.plan?.items.find((each) => each.componentId === component.id);
   const total = totalModel(context, component.id, day);
   const next = nextSteps(context.scheme, context.standing);
@@ -209,15 +214,9 @@ function Sheet({
             </button>
           ))}
         </div>
-        <div className={css.tabs} role="group" aria-label="Marking as">
-          {MARKERS.map((who) => (
-            <Button key={who} pressed={assessor === who} onClick={() => look(day, who)}>
-              <Glyph name={ASSESSOR_GLYPH[who]} /> {ASSESSOR_NAME[who]}
-            </Button>
-          ))}
-        </div>
+        <MarkedBy studio={ready.studio} now={now} onChange={(who) => look(day, who)} />
       </div>
-      <div className={css.grid}>
+      <div className={css.grid} style={{ '--beside': beside.length } as CSSProperties}>
         <div>
           <div className={css.head}>
             <b>Criteria</b>
@@ -231,25 +230,26 @@ function Sheet({
               </b>
             </span>
             <span className={css.columns}>
-              {[...beside, assessor].map((who) => (
-                <Glyph key={who} name={ASSESSOR_GLYPH[who]} label={ASSESSOR_NAME[who]} />
+              {columns.map((who) => (
+                <Glyph key={whoName(who)} name={ASSESSOR_GLYPH[who.assessor]} label={whoName(who)} />
               ))}
             </span>
           </div>
           {scheme.criteria.map((criterion, at) => (
             <CriterionRow
               key={criterion.id}
+              component={scheme}
               criterion={criterion}
               keyName={letters ? (CRITERION_KEYS[at] ?? '').toUpperCase() : ''}
               current={at === row}
-              who={assessor}
+              who={now}
               mark={ours && valueAt(ours.marks, criterion.id)}
-              beside={beside.map((who) => {
-                const sheet = sheets[who];
-                return { who, mark: sheet && valueAt(sheet.marks, criterion.id) };
-              })}
+              beside={beside.map((who) => ({
+                who,
+                mark: who.sheet && valueAt(who.sheet.marks, criterion.id),
+              }))}
               onPick={() => setRow(at)}
-              onMark={(mark) => give(at, assessor, mark)}
+              onMark={(mark) => give(at, now, mark)}
             />
           ))}
           <Tell
@@ -266,7 +266,7 @@ function Sheet({
               ownSum.mark !== sum.mark &&
               widest ? (
                 <span className={css.soft}>
-                  {assessor === 'student' ? 'The teacher’s' : 'The student’s own'} is{' '}
+                  {now.assessor === 'student' ? 'The teacher’s' : 'The student’s own'} is{' '}
                   {Math.abs(ownSum.mark - sum.mark)} {ownSum.mark > sum.mark ? 'higher' : 'lower'}: most of it
                   in {scheme.criteria.find((each) => each.id === widest.criterionId)?.name.toLowerCase()},{' '}
                   {widest.own} against {widest.teacher}.
@@ -277,63 +277,34 @@ function Sheet({
             </span>
             {beside.map((who) => (
               <span
-                key={who}
-                className={who === 'student' ? css.own : css.other}
-                data-testid={who === 'student' ? 'own-total' : undefined}
+                key={whoName(who)}
+                className={who.assessor === 'student' ? css.own : css.other}
+                data-testid={who.assessor === 'student' ? 'own-total' : undefined}
               >
-                {soFar(scheme, sheets[who])?.mark ?? '–'}
+                {soFar(scheme, who.sheet)?.mark ?? '–'}
               </span>
             ))}
             <span className={css.ours} data-testid="component-total">
               {sum ? sum.mark : '–'}
             </span>
           </div>
-          <div className={css.acts}>
-            {ours && !ours.closed && sum?.kind === 'complete' && (
-              <Button onClick={() => void closeSheet(ours.id)}>Close the mark sheet</Button>
-            )}
-            <Button
-              disabled={!ours || valueAt(ours.marks, scheme.criteria[row]?.id ?? '') === undefined}
-              onClick={() => give(row, assessor, null)}
-            >
-              Clear {scheme.criteria[row]?.name.toLowerCase()}
-            </Button>
-            <TapButton tempo={piece?.tempo ?? null} />
-            {stand?.mock && (
-              <Button onClick={() => void letStand(stand.mock?.sheetId ?? '', true)}>
-                Count the mock examiner’s {stand.mock.mark} of {formatDay(stand.mock.day, 'medium')}
-              </Button>
-            )}
-            {stand?.from?.assessor === 'mock' && (
-              <Button onClick={() => void letStand(stand.from?.sheetId ?? '', false)}>
-                Do not count the mock examiner’s {stand.from.mark}
-              </Button>
-            )}
-            {day !== today && (
-              <p>
-                <b>These are the marks of {formatDay(day, 'full')}.</b> They keep their day.{' '}
-                <Button look="quiet" onClick={() => look(today, assessor)}>
-                  Back to today
-                </Button>
-              </p>
-            )}
-            {ours?.closed && (
-              <p className={css.soft}>
-                This sheet is closed; the next mark makes a correction that supersedes it.
-              </p>
-            )}
-            <label className={css.soft}>
-              <input
-                type="checkbox"
-                checked={letters}
-                onChange={(event) => {
-                  localStorage.setItem('formal-stave.letters', event.target.checked ? 'on' : 'off');
-                  setLetters(event.target.checked);
-                }}
-              />{' '}
-              letter keys pick the criterion
-            </label>
-          </div>
+          <SheetActs
+            context={context}
+            component={component}
+            scheme={scheme}
+            sheet={ours}
+            criterion={scheme.criteria[row]}
+            day={day}
+            today={today}
+            tempo={piece?.tempo ?? null}
+            letters={letters}
+            onClear={() => give(row, now, null)}
+            onToday={() => look(today, now)}
+            onLetters={setLetters}
+          />
+          <Suspense>
+            <Gap key={component.id} context={context} scheme={scheme} letter={component.letter} />
+          </Suspense>
         </div>
         <div className={css.side}>
           <NotesByBar
@@ -344,7 +315,7 @@ function Sheet({
             studentId={goal.studentId}
             pieces={piecesOf(ready.studio, context, component.id)}
             faults={faultsOfStudent(ready.studio, goal.studentId)}
-            notes={sheets.teacher?.notes ?? []}
+            notes={sheetOf('teacher')?.notes ?? []}
             earlier={context.sheets.filter(
               (sheet) => sheet.componentId === component.id && sheet.day < day && sheet.notes.length > 0,
             )}

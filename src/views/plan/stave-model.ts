@@ -125,7 +125,7 @@ export function geometryOf(plan: Plan, systems: readonly StaveSystem[], room: nu
 
 export interface StaveMark {
   readonly x: number;
-  readonly glyph: Extract<GlyphName, 'teacher' | 'own' | 'mock' | 'official'>;
+  readonly glyph: Extract<GlyphName, 'teacher' | 'own' | 'peer' | 'mock' | 'judge' | 'official'>;
   readonly mark: number;
   readonly say: string;
 }
@@ -170,6 +170,7 @@ const SAYS = {
   peer: 'a peer',
   teacher: 'the teacher',
   mock: 'the mock examiner',
+  judge: 'a judge',
   official: 'the examiner',
 } as const;
 

@@ -1,31 +1,39 @@
 import { lazy, Suspense, useEffect, useMemo } from 'react';
-import { componentMax, latestSheet, schemeComponent, sheetMark, type Assessor } from '@/core/marks';
 import { formatBars } from '@/core/music';
-import { faultPlaceWords, faultState, type Plan } from '@/core/plan';
-import { faultsOfStudent } from '@/core/files';
-import { goalContext, preparationOf, weekCard, type GoalContext, type WeekCard } from '@/core/register';
+import { type Plan } from '@/core/plan';
+import { goalContext, preparationOf, weekCard, type WeekCard } from '@/core/register';
 import { initials, instrumentOn } from '@/core/students';
 import { formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import { handOut, saveSettings, takeBackCard, type ReadyState } from '@/store';
 import { Button, Empty, PrintFrame, TempoMark } from '@/ui';
 import { contextsOfDay, registerModel } from '../register/register-model';
-import { piecesOf } from '../shell/pieces-of';
 import { weeksWords } from '../shell/words';
 import { queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import css from './PrintView.module.css';
-import { valueAt } from '@/core/value-at';
 
 const CardSheet = lazy(() => import('./parts/CardSheet').then((part) => ({ default: part.CardSheet })));
 const TalkSheet = lazy(() => import('./parts/TalkSheet').then((part) => ({ default: part.TalkSheet })));
 const ShapingSheet = lazy(() =>
   import('./parts/ShapingSheet').then((part) => ({ default: part.ShapingSheet })),
 );
+const MarksSheet = lazy(() => import('./parts/MarksSheet').then((part) => ({ default: part.MarksSheet })));
+const OwnMarkSheet = lazy(() =>
+  import('./parts/OwnMarkSheet').then((part) => ({ default: part.OwnMarkSheet })),
+);
+const PanelSheets = lazy(() => import('./parts/PanelSheets').then((part) => ({ default: part.PanelSheets })));
+const ResultsSheet = lazy(() =>
+  import('./parts/ResultsSheet').then((part) => ({ default: part.ResultsSheet })),
+);
 const GateSheet = lazy(() => import('./parts/GateSheet').then((part) => ({ default: part.GateSheet })));
 const StaveSheet = lazy(() => import('./parts/StaveSheet').then((part) => ({ default: part.StaveSheet })));
 const PageQuestions = lazy(() =>
   import('./parts/PageQuestions').then((part) => ({ default: part.PageQuestions })),
 );
+
+const PANEL_SHEETS = ['running-order', 'listener', 'panel', 'adjudication'] as const;
+const isPanelSheet = (sheet: string | null): sheet is (typeof PANEL_SHEETS)[number] =>
+  PANEL_SHEETS.some((each) => each === sheet);
 
 export const PrintView = () => <StudioPage>{(ready) => <PrintPage ready={ready} />}</StudioPage>;
 
@@ -49,6 +57,7 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
   const day = asked !== null && isCalendarDay(asked) ? asked : ready.now.day;
   const nameOf = (name: string) => (ready.studio.settings.initialsOnPaper ? initials(name) : name);
   const gate = studio.rhythmGates.get(queryOf('gate') ?? '');
+  const occasion = studio.occasions.get(queryOf('occasion') ?? '');
   const size = sheet === 'card' ? 'A5' : sheet === 'stave' ? 'A4 landscape' : 'A4';
   useEffect(() => {
     const style = document.createElement('style');
@@ -91,6 +100,12 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
             componentId={queryOf('component') ?? ''}
             nameOf={nameOf}
           />
+        ) : sheet === 'own' && context ? (
+          <OwnMarkSheet context={context} words={studio.settings.ownWords ?? []} nameOf={nameOf} />
+        ) : isPanelSheet(sheet) && occasion ? (
+          <PanelSheets sheet={sheet} ready={ready} occasion={occasion} nameOf={nameOf} />
+        ) : sheet === 'results' ? (
+          <ResultsSheet ready={ready} student={named} nameOf={nameOf} />
         ) : sheet === 'talk' && named ? (
           <TalkSheet ready={ready} student={named} nameOf={nameOf} />
         ) : sheet === 'stave' && whole && student ? (
@@ -213,106 +228,6 @@ function DaySheet({
           ))}
         </tbody>
       </table>
-    </PrintFrame>
-  );
-}
-
-function MarksSheet({
-  studio,
-  context,
-  componentId,
-  nameOf,
-}: {
-  readonly studio: ReadyState['studio'];
-  readonly context: GoalContext;
-  readonly componentId: string;
-  readonly nameOf: NameOf;
-}) {
-  const component =
-    context.level.components.find((each) => each.id === componentId) ?? context.level.components[0];
-  const scheme = component && schemeComponent(context.scheme, component.id);
-  if (!component || !scheme) return null;
-  const sheets = context.readSheets.flatMap(({ sheet, current }) =>
-    current && sheet.componentId === component.id ? [sheet] : [],
-  );
-  const of = (assessor: Assessor) => latestSheet(sheets.filter((sheet) => sheet.assessor === assessor));
-  const columns = (['student', 'teacher', 'mock'] as const).map((assessor) => ({
-    assessor,
-    sheet: of(assessor),
-  }));
-  const item = context.plan?.items.find((each) => each.componentId === component.id);
-  const own = new Set(piecesOf(studio, context, component.id).map(({ id }) => id));
-  const faults = faultsOfStudent(studio, context.goal.studentId).filter(
-    (fault) => own.has(fault.pieceId) && faultState(fault) !== 'mended',
-  );
-  return (
-    <PrintFrame
-      size="A4"
-      title={`${item?.title ?? component.name}: mark sheet`}
-      sub={`${nameOf(context.student.name)}, ${context.student.instrument} · ${component.name}, ${context.set.name} ${context.level.name}, ${context.session.name} · out of ${componentMax(scheme)}`}
-    >
-      <table className={css.table}>
-        <thead>
-          <tr>
-            <th scope="col">Criterion</th>
-            <th scope="col">Bands</th>
-            {columns.map(({ assessor, sheet }) => (
-              <th key={assessor} scope="col">
-                {assessor}
-                {sheet ? <p>{formatDay(sheet.day, 'short')}</p> : null}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {scheme.criteria.map((criterion) => (
-            <tr key={criterion.id}>
-              <th scope="row">
-                {criterion.name}, {criterion.maxMark}
-              </th>
-              <td>
-                {[...criterion.bands]
-                  .sort((a, b) => b.from - a.from)
-                  .map((band) => (
-                    <p key={band.from}>
-                      <b>{band.from === band.to ? band.from : `${band.to}–${band.from}`}</b> {band.descriptor}
-                    </p>
-                  ))}
-              </td>
-              {columns.map(({ assessor, sheet }) => (
-                <td key={assessor} className={css.box}>
-                  {(sheet && valueAt(sheet.marks, criterion.id)) ?? <span />}
-                </td>
-              ))}
-            </tr>
-          ))}
-          <tr>
-            <th scope="row">Total</th>
-            <td />
-            {columns.map(({ assessor, sheet }) => {
-              const sum = sheet && sheetMark(scheme, sheet);
-              return (
-                <td key={assessor} className={css.box}>
-                  {sum?.kind === 'complete' ? sum.mark : <span />}
-                </td>
-              );
-            })}
-          </tr>
-        </tbody>
-      </table>
-      <ul className={css.tasks}>
-        {faults.map((fault) => (
-          <li key={fault.id}>
-            <b>{faultPlaceWords(fault)}</b> {[fault.kind, fault.text].filter(Boolean).join(': ')}
-            {faultState(fault) === 'back again' ? ', back again' : ''}
-          </li>
-        ))}
-        {(of('teacher')?.notes ?? []).map((note) => (
-          <li key={note.id}>
-            <b>{formatBars(note.bars)}</b> {note.text}
-          </li>
-        ))}
-      </ul>
     </PrintFrame>
   );
 }

@@ -11,7 +11,7 @@ import { NoGoal } from '../shell/NoGoal';
 import { hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal } from '../shell/use-goal';
-import { totalModel } from '../mark/mark-model';
+import { totalModel } from '../mark/total-model';
 import { gateName, weeksWords } from '../shell/words';
 import css from './ReadinessView.module.css';
 

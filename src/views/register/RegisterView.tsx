@@ -18,7 +18,6 @@ import { StudioPage } from '../shell/StudioPage';
 import { useEntering } from '../shell/use-entering';
 import { useKeys } from '../shell/use-keys';
 import { useLooked } from '../shell/view-state';
-import { DecisionItem } from './parts/DecisionItem';
 import { LessonItem } from './parts/LessonItem';
 import { useStudentForms } from '../students/use-student-forms';
 import { contextsOfDay, registerModel } from './register-model';
@@ -30,6 +29,9 @@ const EndGoal = lazy(() => import('../shell/EndGoal').then((part) => ({ default:
 const FIRST_DECISIONS = 25;
 const MORE_DECISIONS = 50;
 
+const DecisionItem = lazy(() =>
+  import('./parts/DecisionItem').then((part) => ({ default: part.DecisionItem })),
+);
 const CardReport = lazy(() => import('../shell/CardReport').then((part) => ({ default: part.CardReport })));
 
 export const RegisterView = () => <StudioPage>{(ready) => <Register ready={ready} />}</StudioPage>;
@@ -231,30 +233,32 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                 {decisions.length === 0 && unsettled === 0 && <p className={css.none}>Nothing to decide.</p>}
                 <Roving>
                   <ul ref={decisionList}>
-                    {decisions.slice(0, most).map((decision, at) => {
-                      const goal = studio.goals.get(decision.goalId);
-                      const names = goal && goalNames(studio, goal);
-                      return names ? (
-                        <DecisionItem
-                          key={at}
-                          decision={decision}
-                          names={names}
-                          today={now.day}
-                          onEnter={() =>
-                            entering.enter(
-                              names.goal,
-                              (history) => void enterGoal(decision.goalId, now.day, history),
-                            )
-                          }
-                          onTold={() => void tellOffice(decision.goalId)}
-                          onResult={() => setEnding(goalContext(studio, names.goal, now.day) ?? null)}
-                          onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
-                          onGate={({ goalId, stage, ...at }, change) =>
-                            void setGate(goalId, at, stage, change)
-                          }
-                        />
-                      ) : null;
-                    })}
+                    <Suspense>
+                      {decisions.slice(0, most).map((decision, at) => {
+                        const goal = studio.goals.get(decision.goalId);
+                        const names = goal && goalNames(studio, goal);
+                        return names ? (
+                          <DecisionItem
+                            key={at}
+                            decision={decision}
+                            names={names}
+                            today={now.day}
+                            onEnter={() =>
+                              entering.enter(
+                                names.goal,
+                                (history) => void enterGoal(decision.goalId, now.day, history),
+                              )
+                            }
+                            onTold={() => void tellOffice(decision.goalId)}
+                            onResult={() => setEnding(goalContext(studio, names.goal, now.day) ?? null)}
+                            onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
+                            onGate={({ goalId, stage, ...at }, change) =>
+                              void setGate(goalId, at, stage, change)
+                            }
+                          />
+                        ) : null;
+                      })}
+                    </Suspense>
                   </ul>
                 </Roving>
                 {decisions.length > most && (

@@ -25,6 +25,7 @@ import { useSaving } from '../shell/use-saving';
 import { fileName, saveFile } from '../shell/save-file';
 import { Figures } from './parts/Figures';
 import { ImportStudio } from './parts/ImportStudio';
+import { OwnWords } from './parts/OwnWords';
 import css from './SettingsView.module.css';
 
 export const SettingsView = () => (
@@ -71,6 +72,7 @@ function Settings({ ready }: { readonly ready: ReadyState }) {
         <Tables ready={ready} />
         <Theme />
         <Terminology />
+        <OwnWords words={settings.ownWords ?? []} />
         <Section title="Practising">
           <SelectField
             label="Metronome"

@@ -3,6 +3,7 @@ import { BACKUP_DAYS, type StudioSettings } from '@/core/files';
 import { AIM_OF_A_YEAR, WEIGHTS, weightOf, type WeightName } from '@/core/register';
 import { ASSUMED_DIFFICULTY, DIFFICULTIES, type Difficulty } from '@/core/score';
 import { ASK_AFTER_DAYS } from '@/core/skills';
+import { STEADY_SLIPS, STREAK } from '@/core/runs';
 import { inTerms } from '@/core/terms';
 
 /** A figure the program assumes until the teacher sets it. */
@@ -320,6 +321,24 @@ export const ASSUMED_FIGURES: readonly AssumedFigure[] = [
         BACKUP_DAYS,
         1,
         3_650,
+        true,
+      ],
+      [
+        'steadySlips',
+        'Slips a steady run-through may have',
+        'which run-throughs count as steady',
+        STEADY_SLIPS,
+        0,
+        99,
+        true,
+      ],
+      [
+        'streakRuns',
+        'Clean run-throughs in a row that are aimed at',
+        'the odds that are told of a row',
+        STREAK,
+        1,
+        20,
         true,
       ],
       [

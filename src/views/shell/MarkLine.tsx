@@ -3,9 +3,10 @@ import css from './MarkLine.module.css';
 
 export const ASSESSOR_GLYPH = {
   student: 'own',
-  peer: 'own',
+  peer: 'peer',
   teacher: 'teacher',
   mock: 'mock',
+  judge: 'judge',
   official: 'official',
 } as const satisfies Readonly<Record<string, GlyphName>>;
 export const ASSESSOR_NAME = {
@@ -13,6 +14,7 @@ export const ASSESSOR_NAME = {
   peer: 'peer',
   teacher: 'teacher',
   mock: 'mock examiner',
+  judge: 'judge',
   official: 'official',
 } as const;
 

@@ -56,15 +56,19 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
   useUnreadScores(state.kind === 'ready' ? state.studio : null);
   useEffect(() => (which === null ? undefined : scrollAsLeft()), [which]);
   useKeptFocus();
+  const isHandedOver = viewOf(location.pathname)?.isHandedOver === true;
   useKeys({
-    ...((viewOf(location.pathname)?.figuresTurnPages ?? true) &&
+    ...(!isHandedOver && {
+      'Ctrl+z': () => void undo(),
+      'Ctrl+y': () => void redo(),
+      'Ctrl+Shift+z': () => void redo(),
+      '?': () => showKeys(true),
+      '/': () => find(true),
+      'Ctrl+k': () => find(true),
+    }),
+    ...(!isHandedOver &&
+      (viewOf(location.pathname)?.figuresTurnPages ?? true) &&
       Object.fromEntries(TABS.map(({ path }, at) => [String(at + 1), () => goTo(path)]))),
-    'Ctrl+z': () => void undo(),
-    'Ctrl+y': () => void redo(),
-    'Ctrl+Shift+z': () => void redo(),
-    '?': () => showKeys(true),
-    '/': () => find(true),
-    'Ctrl+k': () => find(true),
   });
   switch (state.kind) {
     case 'opening':

@@ -14,7 +14,10 @@ export type Looked =
   | 'level'
   | 'part'
   | 'own'
-  | 'card';
+  | 'card'
+  | 'occasion'
+  | 'entrant'
+  | 'result';
 
 /** The goal looked at is the same in every view; the rest each view has for itself. */
 const memoryOf = (name: Looked) => `formal-stave.looked.${name === 'goal' ? '' : location.pathname}.${name}`;

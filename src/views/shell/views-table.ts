@@ -8,6 +8,8 @@ export interface View {
   readonly help: string;
   /** On Mark the figures give marks. */
   readonly figuresTurnPages: boolean;
+  /** A student has it in hands: no key leads away from it. */
+  readonly isHandedOver?: boolean;
 }
 
 const tab = (path: string, name: string, help: string, figuresTurnPages = true): View => ({
@@ -48,6 +50,22 @@ export const VIEWS: readonly View[] = [
     'what was practised: cards that came back, tables in and out',
   ),
   under(
+    'Mark',
+    '/run',
+    'Run-through',
+    'a piece played through: slips, stops, clean runs in a row, random starts',
+  ),
+  {
+    ...under(
+      'Mark',
+      '/panel',
+      'Panels',
+      'mock days and panels: running order, judges in columns, what they come to',
+    ),
+    figuresTurnPages: false,
+  },
+  under('Readiness', '/results', 'Results', 'official results: entered, pasted, beside the marks before'),
+  under(
     'Library',
     '/requirement',
     'Requirement',
@@ -56,6 +74,10 @@ export const VIEWS: readonly View[] = [
   under('Library', '/placements', 'Placements', 'where each set puts a piece'),
   under('Library', '/repertoire', 'Repertoire', 'the shelf, and what each student plays'),
   under('Library', '/scores', 'Scores', inTerms('scores, their demands and notes by bar')),
+  {
+    ...under(null, '/own-marks', 'Own marks', 'the page a student is handed to mark alone'),
+    isHandedOver: true,
+  },
   under(null, '/skills', 'Skills', 'the map of skills of a student'),
   under(null, '/settings', 'Settings', 'the studio, its file, snapshots and tables'),
   under(null, '/print', 'Print', 'sheets on paper'),

@@ -1,12 +1,10 @@
 import { lazy, Suspense, useDeferredValue, useEffect, useMemo } from 'react';
-import { decisionsOf, lessonsOfDay } from '@/core/register';
+import { lessonsOfDay } from '@/core/register';
 import { whoPlays, type Student } from '@/core/students';
 import { formatDay, slotOn } from '@/core/time';
 import { recordLessons, type ReadyState } from '@/store';
-import { Button, DecisionLine, Empty, LinkButton, Section } from '@/ui';
+import { Button, Empty, LinkButton, Section } from '@/ui';
 import { PageLine } from '../shell/PageLine';
-import { decisionWords } from '../register/decision-words';
-import { LessonActs } from '../shell/LessonActs';
 import { goTo, hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
@@ -19,6 +17,8 @@ import { useStudentForms } from './use-student-forms';
 import css from './StudentView.module.css';
 
 const CardReport = lazy(() => import('../shell/CardReport').then((part) => ({ default: part.CardReport })));
+const Waiting = lazy(() => import('./parts/Waiting').then((part) => ({ default: part.Waiting })));
+const LessonActs = lazy(() => import('../shell/LessonActs').then((part) => ({ default: part.LessonActs })));
 const CardOfWeek = lazy(() => import('./parts/CardOfWeek').then((part) => ({ default: part.CardOfWeek })));
 const Workshop = lazy(() => import('./parts/Workshop').then((part) => ({ default: part.Workshop })));
 const Beside = lazy(() => import('./parts/Beside').then((part) => ({ default: part.Beside })));
@@ -82,9 +82,9 @@ function StudentPage({
     Enter: () => goal && goTo('/mark', { goal: goal.goal.id }),
     p: () => model.whole && goTo('/print', { sheet: 'card', student: student.id, week: '0' }),
     n: () => document.querySelector<HTMLInputElement>('[data-note]')?.focus(),
+    r: () => goTo('/run', { student: student.id }),
     l: () => goTo('/students'),
   });
-  const decisions = useMemo(() => decisionsOf(model.goals, now.day), [model.goals, now.day]);
   const [result] = model.results;
   // The lesson and the goals are drawn first, then what stands beside and below them.
   const beside = useDeferredValue(true, false);
@@ -125,6 +125,9 @@ function StudentPage({
             <LinkButton href={hrefOf('/plan', { goal: goal.goal.id })}>Plan</LinkButton>
           </>
         )}
+        <LinkButton keyName="R" href={hrefOf('/run', { student: student.id })}>
+          Run-through
+        </LinkButton>
         {model.whole && (
           <LinkButton keyName="P" href={cardHref}>
             Print this week’s card
@@ -141,13 +144,7 @@ function StudentPage({
         <div className={css.main}>
           <Suspense>{beside && <CardReport ready={ready} studentId={student.id} />}</Suspense>
           <NextLesson ready={ready} model={model} />
-          {decisions.length > 0 && (
-            <div className={css.waiting} role="group" aria-label="Waiting for a decision">
-              {decisions.map((decision, which) => (
-                <DecisionLine key={which}>{decisionWords(decision, now.day)}</DecisionLine>
-              ))}
-            </div>
-          )}
+          <Suspense>{beside && <Waiting goals={model.goals} today={now.day} />}</Suspense>
           {model.goals.length === 0 && (
             <Section title="Goals">
               <p className={css.soft}>No goal is set.</p>
@@ -214,13 +211,15 @@ function NextLesson({
         <p className={css.soft}>Nothing is planned to be heard: there is no plan with work this week.</p>
       )}
       <div className={css.acts}>
-        <LessonActs
-          key={lesson.id}
-          lesson={lesson}
-          day={day}
-          lessonsOf={(of) => lessonsOfDay(studio, of)}
-          onRecord={(lessons, change) => void recordLessons(lessons, change)}
-        />
+        <Suspense>
+          <LessonActs
+            key={lesson.id}
+            lesson={lesson}
+            day={day}
+            lessonsOf={(of) => lessonsOfDay(studio, of)}
+            onRecord={(lessons, change) => void recordLessons(lessons, change)}
+          />
+        </Suspense>
       </div>
     </Section>
   );

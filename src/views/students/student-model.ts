@@ -1,4 +1,4 @@
-import { aimMark, componentMax, schemeComponent, type Assessor } from '@/core/marks';
+import type { Assessor } from '@/core/marks';
 import { goalsOfStudent, type Studio } from '@/core/files';
 import type { Plan } from '@/core/plan';
 import { readinessOf } from '@/core/readiness';
@@ -14,10 +14,8 @@ import {
   type HearLine,
 } from '@/core/register';
 import type { Student } from '@/core/students';
-import { addDays, daysBetween, formatDay, type CalendarDay } from '@/core/time';
+import type { CalendarDay } from '@/core/time';
 import type { Now } from '@/store';
-import type { ChartData, GlyphName } from '@/ui';
-import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../shell/MarkLine';
 
 /** Who marks, in the order of the columns. */
 export const COLUMNS = ['student', 'teacher', 'mock', 'official'] as const satisfies readonly Assessor[];
@@ -84,62 +82,3 @@ function resultsOf(studio: Studio, student: Student): ResultLine[] {
 
 export const readinessOfGoal = (context: GoalContext, today: CalendarDay) =>
   readinessOf(context.level, context.scheme, context.standing, context.readSheets, context.plan, today);
-
-/** The marks of a component from the first to the day of the event, by who gave them, against the awards. */
-export function marksOverTime(context: GoalContext, componentId: string): ChartData | null {
-  const component = schemeComponent(context.scheme, componentId);
-  if (!component) return null;
-  const marks = context.readSheets
-    .flatMap(({ sheet, mark, current }) =>
-      sheet.componentId === componentId && mark.kind === 'complete' && current
-        ? [{ ...sheet, mark: mark.mark }]
-        : [],
-    )
-    .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
-  const [first] = marks;
-  const last = marks.at(-1);
-  if (!first || !last) return null;
-  const max = componentMax(component);
-  const start = addDays(first.day, -3);
-  const end = context.session.day > last.day ? context.session.day : addDays(last.day, 7);
-  const { goal, scheme } = context;
-  const least = Math.min(...marks.map(({ mark }) => mark));
-  return {
-    x: {
-      from: 0,
-      to: daysBetween(start, end),
-      say: (days) => formatDay(addDays(start, Math.round(days)), 'short'),
-    },
-    y: { from: least < max / 2 ? 0 : Math.floor(max / 2), to: max, say: String },
-    series: COLUMNS.flatMap((assessor) => {
-      const own = marks.filter((each) => each.assessor === assessor);
-      const glyph: GlyphName = ASSESSOR_GLYPH[assessor];
-      return own.length === 0
-        ? []
-        : [
-            {
-              name: ASSESSOR_NAME[assessor],
-              glyph,
-              dashed: assessor !== 'teacher',
-              points: own.map(({ day, mark }) => ({
-                x: daysBetween(start, day),
-                y: mark,
-                say: `${mark} of ${max}, ${ASSESSOR_NAME[assessor]}, ${formatDay(day, 'written')}`,
-              })),
-            },
-          ];
-    }),
-    lines: scheme.awards.flatMap((award) => {
-      const at = aimMark(scheme, award, component);
-      return at > 0 ? [{ at, label: `${award.name} ${at}`, heavy: award.id === goal.aimAwardId }] : [];
-    }),
-    table: {
-      head: ['Day', 'Marked by', `Mark of ${max}`],
-      rows: marks.map(({ day, assessor, mark }) => [
-        formatDay(day, 'written'),
-        ASSESSOR_NAME[assessor],
-        String(mark),
-      ]),
-    },
-  };
-}

@@ -1,12 +1,14 @@
 import { useState } from 'react';
-import type { Criterion } from '@/core/marks';
+import type { CSSProperties } from 'react';
+import { stepOf, type Criterion, type SchemeComponent } from '@/core/marks';
 import { Button, Glyph, KeyCap, Roving, Unseen, classes } from '@/ui';
-import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../../shell/MarkLine';
-import { bandsOf, type Marker } from '../mark-model';
+import { ASSESSOR_GLYPH } from '../../shell/MarkLine';
+import { bandsOf, whoName, type MarkingAs } from '../mark-model';
 import css from './CriterionRow.module.css';
 
 /** One criterion with its bands; a band is pressed whole. A band of several marks asks which. */
 export function CriterionRow({
+  component,
   criterion,
   keyName,
   current,
@@ -16,14 +18,15 @@ export function CriterionRow({
   onPick,
   onMark,
 }: {
+  readonly component: SchemeComponent;
   readonly criterion: Criterion;
   readonly keyName: string;
   readonly current: boolean;
   /** Who is marking. */
-  readonly who: Marker;
+  readonly who: MarkingAs;
   readonly mark: number | undefined;
   /** The others who mark. */
-  readonly beside: readonly { readonly who: Marker; readonly mark: number | undefined }[];
+  readonly beside: readonly { readonly who: MarkingAs; readonly mark: number | undefined }[];
   readonly onPick: () => void;
   readonly onMark: (mark: number) => void;
 }) {
@@ -35,11 +38,17 @@ export function CriterionRow({
     setAsking(null);
     onMark(value);
   };
+  const step = stepOf(component);
   const zero = bands.every((band) => band.from > 0);
+  // Marks between the bands have no words; they are given from here.
+  const between = Array.from({ length: criterion.maxMark / step + 1 }, (_, at) => at * step).filter(
+    (value) => value > 0 && !bands.some((band) => inBand(value, band.from, band.to)),
+  );
   return (
     <div
       className={classes(css.root, current && css.current)}
       data-selected={current}
+      style={{ '--beside': beside.length } as CSSProperties}
       role="group"
       aria-label={`${criterion.name}, out of ${criterion.maxMark}`}
     >
@@ -56,7 +65,10 @@ export function CriterionRow({
               <div key={band.from} className={css.band} data-on={inBand(mark, band.from, band.to)}>
                 {asking === band.from ? (
                   <div className={css.which} role="group" aria-label="Which mark">
-                    {Array.from({ length: band.to - band.from + 1 }, (_, at) => band.to - at).map((value) => (
+                    {Array.from(
+                      { length: (band.to - band.from) / step + 1 },
+                      (_, at) => band.to - at * step,
+                    ).map((value) => (
                       <Button key={value} onClick={() => give(value)}>
                         {value}
                       </Button>
@@ -81,14 +93,16 @@ export function CriterionRow({
                         (other) =>
                           inBand(other.mark, band.from, band.to) && (
                             <Glyph
-                              key={other.who}
-                              name={ASSESSOR_GLYPH[other.who]}
+                              key={whoName(other.who)}
+                              name={ASSESSOR_GLYPH[other.who.assessor]}
                               size={15}
-                              label={ASSESSOR_NAME[other.who]}
+                              label={whoName(other.who)}
                             />
                           ),
                       )}
-                      {inBand(mark, band.from, band.to) && <Glyph name={ASSESSOR_GLYPH[who]} size={16} />}
+                      {inBand(mark, band.from, band.to) && (
+                        <Glyph name={ASSESSOR_GLYPH[who.assessor]} size={16} />
+                      )}
                     </span>
                     <span className={css.words}>{band.descriptor}</span> <Unseen>{criterion.name}</Unseen>
                   </button>
@@ -96,6 +110,50 @@ export function CriterionRow({
               </div>
             );
           })}
+          {bands.length === 0 && (
+            <div className={css.which} role="group" aria-label="Mark">
+              {between.map((value) => (
+                <Button
+                  key={value}
+                  pressed={mark === value}
+                  onClick={() => {
+                    onPick();
+                    give(value);
+                  }}
+                >
+                  {value}
+                </Button>
+              ))}
+            </div>
+          )}
+          {bands.length > 0 && between.length > 0 && (
+            <div className={css.band} data-on={mark !== undefined && between.includes(mark)}>
+              {asking === -1 ? (
+                <div className={css.which} role="group" aria-label="Which mark">
+                  {between.toReversed().map((value) => (
+                    <Button key={value} onClick={() => give(value)}>
+                      {value}
+                    </Button>
+                  ))}
+                </div>
+              ) : (
+                <button
+                  type="button"
+                  className={css.press}
+                  aria-pressed={mark !== undefined && between.includes(mark)}
+                  onClick={() => {
+                    onPick();
+                    setAsking(-1);
+                  }}
+                >
+                  <span className={css.range}>
+                    {mark !== undefined && between.includes(mark) ? mark : 'others'}
+                  </span>{' '}
+                  <span className={css.words}>no words for these</span> <Unseen>{criterion.name}</Unseen>
+                </button>
+              )}
+            </div>
+          )}
           {zero && (
             <div className={classes(css.band, css.zero)} data-on={mark === 0}>
               <button type="button" className={css.press} aria-pressed={mark === 0} onClick={() => give(0)}>
@@ -106,7 +164,7 @@ export function CriterionRow({
         </div>
       </Roving>
       {beside.map((other) => (
-        <span key={other.who} className={other.who === 'student' ? css.own : css.other}>
+        <span key={whoName(other.who)} className={other.who.assessor === 'student' ? css.own : css.other}>
           <Given who={other.who} mark={other.mark} />
         </span>
       ))}
@@ -117,9 +175,9 @@ export function CriterionRow({
   );
 }
 
-const Given = ({ who, mark }: { readonly who: Marker; readonly mark: number | undefined }) => (
+const Given = ({ who, mark }: { readonly who: MarkingAs; readonly mark: number | undefined }) => (
   <>
-    <Unseen>{`${ASSESSOR_NAME[who]}: ${mark === undefined ? 'not marked' : ''}`}</Unseen>
+    <Unseen>{`${whoName(who)}: ${mark === undefined ? 'not marked' : ''}`}</Unseen>
     {mark ?? <span aria-hidden="true">–</span>}
   </>
 );

@@ -4,7 +4,7 @@ import type { Component } from '@/core/requirements';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { Button, Section } from '@/ui';
 import { ASSESSOR_GLYPH, ASSESSOR_NAME, MarkLine } from '../../shell/MarkLine';
-import { MARKERS, type Marker } from '../mark-model';
+import { MARKERS, whoName, type Marker, type MarkingAs } from '../mark-model';
 import css from './History.module.css';
 
 /** Sheets seen at once; the others are one press away. */
@@ -19,15 +19,15 @@ function OpenSheet({
 }: {
   readonly sheet: MarkSheet;
   readonly isPart: boolean;
-  readonly onOpen: (day: CalendarDay, who: Marker) => void;
+  readonly onOpen: (day: CalendarDay, who: MarkingAs) => void;
 }) {
-  const who = sheet.assessor;
-  if (!isMarker(who)) return null;
+  const { assessor, by } = sheet;
+  if (!isMarker(assessor)) return null;
   return (
     <Button
       look="quiet"
-      label={`${isPart ? 'Finish' : 'Correct'} the ${ASSESSOR_NAME[who]}’s marks of ${formatDay(sheet.day, 'medium')}`}
-      onClick={() => onOpen(sheet.day, who)}
+      label={`${isPart ? 'Finish' : 'Correct'} ${by ?? `the ${ASSESSOR_NAME[assessor]}`}’s marks of ${formatDay(sheet.day, 'medium')}`}
+      onClick={() => onOpen(sheet.day, { assessor, ...(by !== undefined && { by }) })}
     >
       {isPart ? 'Finish' : 'Correct'}
     </Button>
@@ -47,7 +47,7 @@ export function History({
   readonly scheme: SchemeComponent;
   readonly today: CalendarDay;
   /** Opens the sheet to be finished or corrected. */
-  readonly onOpen: (day: CalendarDay, who: Marker) => void;
+  readonly onOpen: (day: CalendarDay, who: MarkingAs) => void;
 }) {
   const award = context.scheme.awards.find((each) => each.id === context.goal.aimAwardId);
   const aim = award && aimMark(context.scheme, award, scheme);
@@ -57,7 +57,7 @@ export function History({
       a.day < b.day ? -1 : a.day > b.day ? 1 : a.assessor < b.assessor ? -1 : 1,
     );
   const rowOf = ({ sheet, mark: { mark, kind }, maxMark, current }: ReadSheet) => {
-    const who = ASSESSOR_NAME[sheet.assessor];
+    const who = whoName(sheet);
     return (
       <li key={sheet.id} className={css.row}>
         <span data-today={sheet.day === today}>

@@ -3,14 +3,14 @@ import type { GoalContext } from '@/core/register';
 import { formatDay, type CalendarDay } from '@/core/time';
 import { setGate } from '@/store';
 import { Button, Glyph, LinkButton, Ruler, Section, Table } from '@/ui';
-import { totalModel } from '../../mark/mark-model';
+import { totalModel } from '../../mark/total-model';
 import { hrefOf } from '../../shell/addresses';
 import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../../shell/MarkLine';
 import { gateName, weeksWords } from '../../shell/words';
-import { COLUMNS, marksOverTime, readinessOfGoal } from '../student-model';
+import { COLUMNS, readinessOfGoal } from '../student-model';
 import css from './GoalMarks.module.css';
 
-const Chart = lazy(() => import('@/ui/Chart').then((part) => ({ default: part.Chart })));
+const Course = lazy(() => import('./Course').then((part) => ({ default: part.Course })));
 
 /** A goal: weeks left, its total against the awards, and of each component the last marks side by side and the next gate. */
 export function GoalMarks({
@@ -24,7 +24,6 @@ export function GoalMarks({
   const total = totalModel(context, '', today);
   const { components } = useMemo(() => readinessOfGoal(context, today), [context, today]);
   const [shown, show] = useState<string | null>(null);
-  const course = useMemo(() => (shown === null ? null : marksOverTime(context, shown)), [context, shown]);
   const aim = scheme.awards.find(({ id }) => id === goal.aimAwardId)?.name;
   const name = `${set.name} ${level.name}`;
   return (
@@ -141,12 +140,9 @@ export function GoalMarks({
           );
         })}
       </Table>
-      {course && (
+      {shown !== null && (
         <Suspense fallback={null}>
-          <Chart
-            label={`Marks of ${level.components.find(({ id }) => id === shown)?.letter ?? ''} over time`}
-            data={course}
-          />
+          <Course context={context} componentId={shown} />
         </Suspense>
       )}
     </Section>
