@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { panelsOf } from './panels-of-ratings';
-import { componentMax, PLAIN_SUM, schemeMax, type MarkScheme, type Rounding } from './scheme';
+import { componentMax, PLAIN_SUM, schemeMax, stepOf, type MarkScheme, type Rounding } from './scheme';
 
 const anyRounding: fc.Arbitrary<Rounding> = fc.record({
   way: fc.constantFrom('half up', 'half even', 'down', 'up'),
   places: fc.integer({ min: 0, max: 2 }),
 });
 
-/** One to four components of one to three criteria, with any totalling, awards with floors and pass marks. */
+/** One to four components of one to three criteria, some marked in halves, with any totalling, awards with floors and pass marks. */
 export const anyScheme: fc.Arbitrary<MarkScheme> = fc
   .record({
     criteria: fc.array(fc.array(fc.integer({ min: 1, max: 10 }), { minLength: 1, maxLength: 3 }), {
@@ -20,6 +20,7 @@ export const anyScheme: fc.Arbitrary<MarkScheme> = fc
     lines: fc.array(fc.double({ min: 0.2, max: 1, noNaN: true }), { minLength: 1, maxLength: 3 }),
     floors: fc.array(fc.double({ min: 0, max: 0.8, noNaN: true }), { minLength: 3, maxLength: 3 }),
     passes: fc.array(fc.boolean(), { minLength: 4, maxLength: 4 }),
+    halves: fc.array(fc.boolean(), { minLength: 4, maxLength: 4 }),
     panel: fc.record({
       judges: fc.integer({ min: 3, max: 5 }),
       by: fc.constantFrom('mean', 'median', 'trimmed mean'),
@@ -27,10 +28,11 @@ export const anyScheme: fc.Arbitrary<MarkScheme> = fc
       rounding: anyRounding,
     }),
   })
-  .map(({ criteria, weights, outOf, rounding, lines, floors, passes, panel }): MarkScheme => {
+  .map(({ criteria, weights, outOf, rounding, lines, floors, passes, halves, panel }): MarkScheme => {
     const components = criteria.map((maxima, at) => ({
       componentId: `c${at}`,
       criteria: maxima.map((maxMark, row) => ({ id: `k${row}`, name: `k${row}`, maxMark, bands: [] })),
+      ...(halves[at] && { halves: true }),
     }));
     const ids = components.map(({ componentId }) => componentId);
     const bare: MarkScheme = {
@@ -89,10 +91,17 @@ export const withRatings = (scheme: MarkScheme, judges: number): MarkScheme => {
 export const anyMarks = (scheme: MarkScheme): fc.Arbitrary<Record<string, Record<string, number>>> =>
   fc.record(
     Object.fromEntries(
-      scheme.components.map(({ componentId, criteria }) => [
-        componentId,
+      scheme.components.map((component) => [
+        component.componentId,
         fc.record(
-          Object.fromEntries(criteria.map(({ id, maxMark }) => [id, fc.integer({ min: 0, max: maxMark })])),
+          Object.fromEntries(
+            component.criteria.map(({ id, maxMark }) => [
+              id,
+              fc
+                .integer({ min: 0, max: maxMark / stepOf(component) })
+                .map((steps) => steps * stepOf(component)),
+            ]),
+          ),
         ),
       ]),
     ),

@@ -5,7 +5,7 @@ import { anyMarks, anyScheme, withRatings } from './arbitrary';
 import { nextLine, type CriterionMarks } from './next-line';
 import { panelResult, seated } from './panel';
 import { panelsOf } from './panels-of-ratings';
-import { componentMax, PLAIN_SUM, type MarkScheme, type Rounding } from './scheme';
+import { componentMax, PLAIN_SUM, stepOf, type MarkScheme, type Rounding } from './scheme';
 import { problemsOfScheme } from './scheme-problems';
 import { awardFor, combined, rounded, totalOf } from './total';
 
@@ -108,10 +108,12 @@ describe('over generated schemes', () => {
         const wanted = place(scheme, next.award.id);
         expect(wanted).toBe(reached(scheme, marks) + 1);
         expect(reached(scheme, raised(marks, next.gains))).toBeGreaterThanOrEqual(wanted);
-        for (const gain of next.gains)
-          expect(reached(scheme, raised(marks, [...next.gains, { ...gain, marks: -1 }]))).toBeLessThan(
+        for (const gain of next.gains) {
+          const step = stepOf(scheme.components.find((each) => each.componentId === gain.componentId)!);
+          expect(reached(scheme, raised(marks, [...next.gains, { ...gain, marks: -step }]))).toBeLessThan(
             wanted,
           );
+        }
       }),
       { numRuns: 500 },
     );
@@ -121,7 +123,8 @@ describe('over generated schemes', () => {
     const small = anyMarked.filter(
       ([{ components }]) =>
         components.reduce(
-          (all, each) => all * each.criteria.reduce((sum, { maxMark }) => sum * (maxMark + 1), 1),
+          (all, each) =>
+            all * each.criteria.reduce((sum, { maxMark }) => sum * (maxMark / stepOf(each) + 1), 1),
           1,
         ) < 3_000,
     );
@@ -132,12 +135,13 @@ describe('over generated schemes', () => {
         const next = nextLine(scheme, marks, minutes);
         if (!next) return;
         const wanted = place(scheme, next.award.id);
-        const cells = scheme.components.flatMap(({ componentId, criteria }) =>
-          criteria.map(({ id, maxMark }) => ({
-            componentId,
+        const cells = scheme.components.flatMap((component) =>
+          component.criteria.map(({ id, maxMark }) => ({
+            componentId: component.componentId,
             criterionId: id,
-            room: maxMark - (marks[componentId]?.[id] ?? 0),
-            cost: minutes(componentId, id),
+            step: stepOf(component),
+            room: maxMark - (marks[component.componentId]?.[id] ?? 0),
+            cost: minutes(component.componentId, id),
           })),
         );
         let least = Infinity;
@@ -152,7 +156,7 @@ describe('over generated schemes', () => {
             if (reached(scheme, raised(marks, gains)) >= wanted) least = cost;
             return;
           }
-          for (let more = 0; more <= cell.room; more += 1)
+          for (let more = 0; more <= cell.room; more += cell.step)
             all(at + 1, cost + more * cell.cost, [...gains, { ...cell, marks: more }]);
         };
         all(0, 0, []);

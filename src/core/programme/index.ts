@@ -33,7 +33,6 @@ export {
   isSameResult,
   levelsAfterResult,
   pastGoal,
-  plainResult,
   resultProblems,
   resultQuestions,
   withResult,

@@ -45,7 +45,7 @@ export function withResult(goal: Goal, result: GoalResult, why: WhyNewResult, to
 }
 
 /** A result without those that stood before it. */
-export const plainResult = (result: GoalResult): PlainResult =>
+const plainResult = (result: GoalResult): PlainResult =>
   Object.fromEntries(Object.entries(result).filter(([name]) => name !== 'earlier')) as unknown as PlainResult;
 
 /**

@@ -30,4 +30,4 @@ export {
   type Stop,
 } from './run';
 export { oddsInARow, STREAK, streakOf, type Streak } from './streak';
-export { NOTHING_PRESSED, pressed, timed, type Press, type Timed } from './timed';
+export { pressed, timed, type Press, type Timed } from './timed';

@@ -17,7 +17,7 @@ export interface Timed {
   readonly last: 'slip' | 'stop' | null;
 }
 
-export const NOTHING_PRESSED: Timed = { seconds: null, slips: [], stops: [], standing: null, last: null };
+const NOTHING_PRESSED: Timed = { seconds: null, slips: [], stops: [], standing: null, last: null };
 
 /**
  * The run after one more press. `stop` stops it, and when it stands still it goes on; `over`: it goes on from the
