@@ -112,7 +112,6 @@ test('two peers and a named mock examiner are kept apart', async () => {
     await press(page, who);
     await fill(page, 'Name', name);
     await page.keyboard.press('Enter');
-    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
     await kept(page, () => page.keyboard.press('4'));
   }
   const sheets = (await kindOf(page, 'sheet')).filter(

@@ -7,7 +7,6 @@ import { build, root } from './setup.mjs';
 const VIEWS = [
   ['register', '/'],
   ['student', '/student?student=orla'],
-  ['students', '/students'],
   ['programme', '/programme?goal=jonah-4'],
   ['plan', '/plan?goal=hester-chair'],
   ['mark', '/mark?goal=orla-5&component=d'],
@@ -19,7 +18,6 @@ const VIEWS = [
   ['library', '/library'],
   ['requirement', '/requirement?id=tarrin-flute-2026&level=level-5'],
   ['score', '/scores?score=score-ropewalk-gigue'],
-  ['placements', '/placements'],
   ['settings', '/settings'],
   ['fit', '/fit?student=jonah'],
   ['skills', '/skills?student=jonah'],
@@ -47,17 +45,14 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
   await page.setViewport({ width, height });
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
   const opened = () => page.waitForFunction(() => document.documentElement.dataset.saved !== undefined);
-  if (path === null) await page.goto(base);
-  else {
-    await page.goto(`${base}/?studio=demo`);
-    await opened();
-    await page.goto(base + path);
-    await opened();
-  }
+  await page.goto(`${base}/?studio=demo`);
+  await opened();
+  await page.goto(base + path);
+  await opened();
   await page.waitForSelector('h1');
   // What is drawn last may still ask for a face of its own; so the fonts are waited for after it.
-  if (path?.startsWith('/scores')) await page.waitForSelector('rect[data-measure]');
-  if (path?.startsWith('/print?sheet=card'))
+  if (path.startsWith('/scores')) await page.waitForSelector('rect[data-measure]');
+  if (path.startsWith('/print?sheet=card'))
     await page.waitForSelector('article svg.definition-scale, article [class*=incipit] svg');
   await new Promise((resolve) => setTimeout(resolve, 600));
   await page.waitForFunction(() => document.fonts.status === 'loaded');

@@ -196,6 +196,9 @@ function Sheet({
             >
               Print mark sheet
             </LinkButton>
+            <LinkButton look="quiet" href="/panel">
+              Panels
+            </LinkButton>
           </>
         }
       />

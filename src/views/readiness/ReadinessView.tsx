@@ -39,7 +39,14 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
         title={context.student.name}
         href={hrefOf('/student', { student: context.student.id })}
         sub={`${context.set.name} ${context.level.name}, ${context.session.name} · ${formatDay(context.session.day, 'long')}, ${weeksWords(today, context.session.day)}`}
-        end={<GoalPicker choice={choice} />}
+        end={
+          <>
+            <GoalPicker choice={choice} />
+            <LinkButton look="quiet" href="/results">
+              Results
+            </LinkButton>
+          </>
+        }
       />
       <Section title={`Total ${readiness.standing.total}`} end="marks heard so far; no forecast is made">
         <p data-testid="award">

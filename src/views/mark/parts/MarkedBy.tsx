@@ -34,7 +34,10 @@ export function MarkedBy({
             key={now.assessor}
             onBlur={({ target }) => take(target.value)}
             onKeyDown={(event) => {
-              if (event.key === 'Enter') take(event.currentTarget.value);
+              if (event.key !== 'Enter') return;
+              take(event.currentTarget.value);
+              // Figures mark again from here.
+              document.querySelector<HTMLElement>('[data-selected="true"] button')?.focus();
             }}
           />
           <datalist id={`${id}-names`}>

@@ -35,7 +35,7 @@ export function RunList({
         <Button
           look="quiet"
           pressed={open === run.id}
-          label={`How the run of ${formatDay(run.day, 'medium')}, number ${run.place}, went`}
+          label={`Change the run of ${formatDay(run.day, 'medium')}, number ${run.place}`}
           onClick={() => onOpen(open === run.id ? null : run.id)}
         >
           Change

@@ -4,7 +4,7 @@ import type { Student } from '@/core/students';
 import { inTerms } from '@/core/terms';
 import { formatDay } from '@/core/time';
 import type { ReadyState } from '@/store';
-import { Glyph, Section } from '@/ui';
+import { LinkButton, Glyph, Section } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
 import { Faults } from '../../shell/Faults';
 import { Practice } from './Practice';
@@ -96,7 +96,14 @@ export function Beside({
           Own repertoire
         </a>
       </Section>
-      <Section title="Results">
+      <Section
+        title="Results"
+        end={
+          <LinkButton look="quiet" href={hrefOf('/results', { student: student.id })}>
+            Marks and earlier ones
+          </LinkButton>
+        }
+      >
         {model.results.length === 0 && <p className={css.soft}>No official result yet.</p>}
         <ul>
           {model.results.map(({ what, award, day }, which) => (
