@@ -233,6 +233,82 @@ test('taps: the tempo, a drift that is told, and a second passage beside it', as
   expect((await post('/api/marks/taps', { taps: ['a'] })).status).toBe(422);
 });
 
+test('own marks against the teacher’s: day by day, by criterion, and what becomes of it', async () => {
+  const scheme = tarrin.set.schemes[0]!;
+  const component = scheme.components[0]!;
+  const sheet = (assessor: string, day: string, mark: number) => ({
+    id: `${assessor} ${day}`,
+    goalId: 'g',
+    componentId: component.componentId,
+    pieceId: null,
+    schemeId: scheme.id,
+    schemeVersion: scheme.version,
+    assessor,
+    day,
+    marks: Object.fromEntries(component.criteria.map(({ id }: { id: string }) => [id, mark])),
+    notes: [],
+    closed: true,
+    supersedes: null,
+  });
+  const sheets = [
+    sheet('student', '2027-01-06', 6),
+    sheet('teacher', '2027-01-08', 4),
+    sheet('student', '2027-01-13', 5),
+    sheet('teacher', '2027-01-13', 5),
+  ];
+  const { body } = await post('/api/marks/gap', { scheme, sheets });
+  expect((body as { components: unknown[] }).components[0]).toMatchObject({
+    componentId: component.componentId,
+    days: [
+      { day: '2027-01-06', teacherDay: '2027-01-08', gap: 8 },
+      { day: '2027-01-13', gap: 0 },
+    ],
+    trend: { earlier: 8, later: 0, course: 'nearer' },
+  });
+  const half = { ...sheet('teacher', '2027-01-20', 4), marks: { notes: 3.5 } };
+  const refused = await post('/api/marks/gap', { scheme, sheets: [half] });
+  expect(refused.body['errors']).toEqual([{ pointer: '#/sheets/0/marks/notes', detail: 'not a whole mark' }]);
+});
+
+test('run-throughs: steady and clean ones, a row with its odds, starts, memory, recovery', async () => {
+  const run = (place: number, rest: object = {}) => ({
+    id: `r${place}`,
+    studentId: 's',
+    pieceId: 'p',
+    day: '2027-01-20',
+    place,
+    start: { kind: 'beginning' },
+    seconds: 90,
+    slips: [],
+    stops: [],
+    tempo: 'kept',
+    ...rest,
+  });
+  const stop = { at: 20, seconds: 3.5, then: 'went on', bar: 9 };
+  const runs = [
+    run(5),
+    run(1),
+    run(2, { slips: [{ at: 4 }, { at: 6 }, { at: 7 }] }),
+    run(3, { memory: 'from memory' }),
+    run(4, { start: { kind: 'cold', section: { from: 9, to: 16 } }, stops: [stop] }),
+    run(6),
+  ];
+  const sections = [1, 9, 17].map((from) => ({ from, to: from + 7 }));
+  const { body } = await post('/api/marks/runs', { runs, sections });
+  expect(body).toMatchObject({
+    runs: [{ steady: true }, { steady: false }, { steady: true }, { whole: false }, {}, {}],
+    streak: { now: 3, best: 3, runs: 5, clean: 4 },
+    starts: { left: [{ from: 1 }, { from: 17 }], neverCold: [{ from: 17, to: 24 }] },
+    memory: { whole: '2027-01-20' },
+    recovery: { stops: 1, wentOn: 1, startedOver: 0, median: 3.5, keptOn: 3 },
+  });
+  expect((body as { streak: { odds: number } }).streak.odds).toBeCloseTo(0.512, 10);
+  const mixed = await post('/api/marks/runs', { runs: [run(1), run(2, { pieceId: 'q' })] });
+  expect(mixed.body['errors']).toEqual([
+    { pointer: '#/runs', detail: 'are of more than one student or piece' },
+  ]);
+});
+
 test('a panel: the median of three judges, seats for the highest', async () => {
   const [board] = tarrin.set.schemes;
   const rounding = { way: 'half up', places: 1 };

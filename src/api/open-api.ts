@@ -63,7 +63,7 @@ export const openApi = {
       'gap',
       'Own marks against the teacher’s, by criterion and over time',
       'totals-request',
-      'Of each component the days on which both marked, and the trend',
+      'Of each component own marks with the teacher’s that answered them, and the trend',
     ),
     '/api/marks/runs': post(
       'runs',

@@ -1,15 +1,7 @@
 import { answer, type Answer } from './answer';
 import { schemeProblems } from './scheme-problems';
 import { panelRequestShape } from '@/core/files';
-import {
-  componentMax,
-  leftOutOfMean,
-  markProblem,
-  panelResult,
-  placesOf,
-  seated,
-  type MarkScheme,
-} from '@/core/marks';
+import { componentMax, markProblem, panelResult, seated, type MarkScheme } from '@/core/marks';
 
 interface Body {
   readonly scheme: MarkScheme;
@@ -36,15 +28,12 @@ export const panelAnswer: Answer = answer<Body>(panelRequestShape, ({ scheme, en
   if (problems.length > 0) return { ok: false, why: problems };
   const results = entries.map(({ id, judges }) => ({ id, ...panelResult(scheme, judges) }));
   const { outcome } = scheme;
-  const places = placesOf(results.map(({ total }) => total));
   return {
     ok: true,
     value: {
-      entries: results.map(({ id, totals, total, award }, at) => ({
+      entries: results.map(({ id, totals, total, award }) => ({
         id,
         totals: totals.map((each) => each.valueOf()),
-        leftOut: scheme.panel ? leftOutOfMean(totals, scheme.panel) : totals.map(() => false),
-        place: places[at] ?? null,
         total: total?.valueOf() ?? null,
         award: award?.id ?? null,
       })),

@@ -1,4 +1,4 @@
-import type { CalendarDay } from '../time';
+import { addDays, type CalendarDay } from '../time';
 import { nextBand } from './next-steps';
 import { latestSheet } from './precedence';
 import type { ReadSheet } from './read-sheet';
@@ -12,18 +12,24 @@ export interface CriterionGap {
   readonly teacher: number;
 }
 
-/** A day on which student and teacher both marked a component. */
+/** Own marks of a component, and the teacher's that followed them. */
 export interface Gap {
+  /** Of the own marks. */
   readonly day: CalendarDay;
+  /** Of the teacher's: the same day, or one of the week after. */
+  readonly teacherDay: CalendarDay;
   /** Over the criteria both have marked: own less teacher's, above 0 where the own mark is the higher one. */
   readonly gap: number;
   /** In the order of the scheme. */
   readonly criteria: readonly CriterionGap[];
 }
 
+/** Our choice, because own marks given at home are answered in the next lesson. */
+const DAYS_AFTER = 7;
+
 /**
- * The days on which both marked one component, earliest first. Marks of another day are not set against each other: what
- * was played was another.
+ * Own marks of one component, each with the teacher's first marks on that day or in the week after, earliest first. Of own
+ * marks that one sheet of the teacher's would answer, the last before it is meant: later own marks are about another playing.
  * @param reads - current sheets of the goal; those that mean something else today stay out
  */
 export function gaps(component: SchemeComponent, reads: readonly ReadSheet[]): Gap[] {
@@ -32,15 +38,24 @@ export function gaps(component: SchemeComponent, reads: readonly ReadSheet[]): G
   );
   const by = (assessor: MarkSheet['assessor'], day: CalendarDay) =>
     latestSheet(sheets.filter((sheet) => sheet.assessor === assessor && sheet.day === day));
-  return [...new Set(sheets.map(({ day }) => day))].sort().flatMap((day): Gap[] => {
-    const [own, teacher] = [by('student', day), by('teacher', day)];
+  const daysOf = (assessor: MarkSheet['assessor']) =>
+    [...new Set(sheets.flatMap((sheet) => (sheet.assessor === assessor ? [sheet.day] : [])))].sort();
+  const teacherDays = daysOf('teacher');
+  const ownDays = daysOf('student');
+  return ownDays.flatMap((day, at): Gap[] => {
+    const next = ownDays[at + 1];
+    const teacherDay = teacherDays.find((each) => each >= day && each <= addDays(day, DAYS_AFTER));
+    if (teacherDay === undefined || (next !== undefined && next <= teacherDay)) return [];
+    const [own, teacher] = [by('student', day), by('teacher', teacherDay)];
     if (!own || !teacher) return [];
     const both = differences(component, own, teacher);
     if (both.length === 0) return [];
     const criteria = component.criteria.flatMap(
       ({ id }) => both.find(({ criterionId }) => criterionId === id) ?? [],
     );
-    return [{ day, gap: criteria.reduce((sum, each) => sum + each.own - each.teacher, 0), criteria }];
+    return [
+      { day, teacherDay, gap: criteria.reduce((sum, each) => sum + each.own - each.teacher, 0), criteria },
+    ];
   });
 }
 

@@ -265,6 +265,17 @@ describe('own marks and the teacher’s', () => {
       ['2027-01-01', 5],
       ['2027-01-08', 1],
     ]);
+    // Own marks are answered by the teacher's of the week after, each once.
+    const answered = gaps(
+      component!,
+      read(scheme, [
+        ...[1, 2].map((day) => sheetOf(scheme, 'c', 'student', { notes: day + 2, tone: 4 }, on(day))),
+        sheetOf(scheme, 'c', 'teacher', { notes: 3, tone: 4 }, on(9)),
+      ]),
+    );
+    expect(answered.map(({ day, teacherDay, gap }) => [day, teacherDay, gap])).toEqual([
+      ['2027-01-02', '2027-01-09', 1],
+    ]);
     expect(found[0]?.criteria).toEqual([
       { criterionId: 'notes', own: 6, teacher: 3 },
       { criterionId: 'tone', own: 6, teacher: 4 },
@@ -278,7 +289,10 @@ describe('own marks and the teacher’s', () => {
     [[2, 0, -2], 'as before'],
     [[-3, -3, -2, -1], 'nearer'],
   ] as const)('gaps of %j go %s', (all, course) =>
-    expect(gapTrend(all.map((gap, at) => ({ ...on(at + 1), gap, criteria: [] })))?.course).toBe(course),
+    expect(
+      gapTrend(all.map((gap, at) => ({ ...on(at + 1), teacherDay: on(at + 1).day, gap, criteria: [] })))
+        ?.course,
+    ).toBe(course),
   );
 
   test('the step up is the next band, nearest first', () =>

@@ -22,7 +22,8 @@ const COURSE = {
 
 /** The gap of the last day, and what has become of it. */
 export function gapWords(last: Gap, trend: GapTrend | null): string {
-  const now = `On ${formatDay(last.day, 'medium')} own marks were ${apart(last.gap)}.`;
+  const of = last.teacherDay === last.day ? '' : ` of ${formatDay(last.teacherDay, 'medium')}`;
+  const now = `On ${formatDay(last.day, 'medium')} own marks were ${apart(last.gap)}${of}.`;
   return trend
     ? `${now} ${COURSE[trend.course]}: ${apart(trend.earlier)} at first, ${apart(trend.later)} lately.`
     : now;
