@@ -1,6 +1,7 @@
 import equal from 'fast-deep-equal';
 import {
   problemsOfScheme,
+  stepOf,
   type Award,
   type Band,
   type Criterion,
@@ -11,11 +12,16 @@ import {
 import type { Draft, DraftComponent, DraftMarks } from './draft';
 import { isWhole, names, slug, type Need } from './draft-fields';
 
+/** What one step of a mark is. */
+export const stepIn = ({ steps }: Pick<DraftComponent, 'steps'>): number =>
+  stepOf({ halves: steps === 'half' });
+
 /** First marks of the bands: as typed, or of equal width, six at most. Undefined when they do not rise. */
 export function bandStarts({
   bands,
   maxMark,
-}: Pick<DraftComponent, 'bands' | 'maxMark'>): number[] | undefined {
+  steps,
+}: Pick<DraftComponent, 'bands' | 'maxMark' | 'steps'>): number[] | undefined {
   const max = Number(maxMark);
   if (!isWhole(maxMark, 1, 1000)) return [];
   if (bands.trim() === '') {
@@ -23,9 +29,11 @@ export function bandStarts({
     return Array.from({ length: count }, (_, at) => Math.floor((max * at) / count) + 1);
   }
   const starts = names(bands);
-  if (
-    !starts.every((each, at) => isWhole(each, 0, max) && (at === 0 || Number(each) > Number(starts[at - 1])))
-  )
+  const isMark = (each: string) =>
+    /^\d{1,4}(?:\.\d)?$/.test(each) &&
+    Number(each) <= max &&
+    Number.isInteger(Number(each) / stepIn({ steps }));
+  if (!starts.every((each, at) => isMark(each) && (at === 0 || Number(each) > Number(starts[at - 1]))))
     return undefined;
   return starts.map(Number);
 }
@@ -41,7 +49,7 @@ function criteriaOf(component: DraftComponent, before: readonly Criterion[]): Cr
     taken.add(id);
     const bands = starts.map((from, at): Band => ({
       from,
-      to: (starts[at + 1] ?? maxMark + 1) - 1,
+      to: (starts[at + 1] ?? maxMark + stepIn(component)) - stepIn(component),
       descriptor: (component.descriptors[name]?.[at] ?? '').trim(),
     }));
     return { id, name, maxMark, bands };
@@ -95,6 +103,7 @@ export function schemeOfLevel(
           component,
           before?.components.find((each) => each.componentId === ids[at])?.criteria ?? [],
         ),
+        ...(component.steps === 'half' && { halves: true }),
       })),
       totalling:
         marks.totalling === 'sum'

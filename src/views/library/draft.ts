@@ -91,6 +91,8 @@ export interface DraftComponent {
   readonly items: string;
   readonly criteria: string;
   readonly maxMark: string;
+  /** Marks are given in whole or in half steps. */
+  readonly steps: 'whole' | 'half';
   readonly weight: string;
   /** The first mark of each band, and the teacher's words by criterion name, a word a band. */
   readonly bands: string;
@@ -156,6 +158,7 @@ export const blankComponent = (letter: string): DraftComponent => ({
   items: '',
   criteria: 'Notes and rhythm, Tone, Phrasing, Pulse',
   maxMark: '6',
+  steps: 'whole',
   weight: '1',
   bands: '',
   descriptors: {},
@@ -321,6 +324,7 @@ function draftOfComponent(
     ...(source.kind === 'prepared' && { items: source.items.join('\n') }),
     criteria: criteria.map((criterion) => criterion.name).join(', '),
     maxMark: String(criteria[0]?.maxMark ?? (marked ? componentMax(marked) : 6)),
+    steps: marked?.halves ? 'half' : 'whole',
     weight: totalling.kind === 'weighted' ? String(valueAt(totalling.weights, id) ?? 1) : '1',
     bands: bands.map((band) => band.from).join(', '),
     descriptors: Object.fromEntries(

@@ -167,6 +167,27 @@ describe('a requirement typed in forms', () => {
     },
   );
 
+  test('half steps stay, and bands end half a step before the next', () => {
+    const components = level.components.map((each) => ({
+      ...each,
+      steps: 'half' as const,
+      maxMark: '6',
+      bands: '1, 3.5, 5',
+    }));
+    const made = read({ ...draft, levels: [{ ...level, rules: [], components }] });
+    if (!made.ok) throw new Error(JSON.stringify(made.problems));
+    const again = setOfDraft(draftOf(made.set), () => 'new', new Set());
+    if (!again.ok) throw new Error(JSON.stringify(again.problems));
+    for (const { schemes } of [made.set, again.set]) {
+      expect(schemes[0]?.components[0]).toMatchObject({ halves: true });
+      expect(schemes[0]?.components[0]?.criteria[0]?.bands.map(({ from, to }) => [from, to])).toEqual([
+        [1, 3],
+        [3.5, 4.5],
+        [5, 6],
+      ]);
+    }
+  });
+
   test('a change of marks raises the version of that scheme; levels marked alike share one', () => {
     const first = read({ ...draft, levels: [level, { ...level, id: 'l2', name: 'Level 4', rank: '4' }] });
     if (!first.ok) throw new Error(JSON.stringify(first.problems));

@@ -143,6 +143,15 @@ export function ComponentFields({
       <FieldRow>
         {field('criteria', 'Criteria, separated by commas')}
         {field('maxMark', 'Marks for each')}
+        <SelectField
+          label="Given in"
+          value={component.steps}
+          options={[
+            { value: 'whole', label: 'whole steps' },
+            { value: 'half', label: 'half steps' },
+          ]}
+          onChange={(steps) => onChange({ steps: steps === 'half' ? 'half' : 'whole' })}
+        />
         {weighted && field('weight', 'Weight')}
         <Button look="quiet" onClick={() => setWords(!words)} aria-expanded={words}>
           Bands and descriptors

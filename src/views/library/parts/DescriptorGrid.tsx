@@ -1,5 +1,5 @@
 import type { DraftComponent } from '../draft';
-import { bandStarts } from '../draft-scheme';
+import { bandStarts, stepIn } from '../draft-scheme';
 import css from './DescriptorGrid.module.css';
 
 /** The teacher's own words for every band of every criterion, as a grid that is typed into. */
@@ -13,7 +13,7 @@ export function DescriptorGrid({
   const starts = bandStarts(component) ?? [];
   const last = Number(component.maxMark);
   const bands = starts.map((from, at) => {
-    const to = (starts[at + 1] ?? last + 1) - 1;
+    const to = (starts[at + 1] ?? last + stepIn(component)) - stepIn(component);
     return from === to ? String(from) : `${from}–${to}`;
   });
   const criteria = component.criteria
