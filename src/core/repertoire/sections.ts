@@ -1,14 +1,12 @@
 import type { BarRange } from '../music';
-import { evenSections, sectionsFrom } from '../runs';
+import { sectionsFrom } from '../runs';
 import type { Piece } from './piece';
 
 /** The sections a piece is started from: as its score was read, else of about eight bars each; none where its bars are not known. */
 export const sectionsOf = ({ work, bars }: Pick<Piece, 'work' | 'bars'>): readonly BarRange[] =>
   bars === null
     ? []
-    : work && work.chunks.length > 0
-      ? sectionsFrom(
-          work.chunks.map((chunk) => chunk.bars.from),
-          bars,
-        )
-      : evenSections(bars);
+    : sectionsFrom(
+        (work?.chunks ?? []).map((chunk) => chunk.bars.from),
+        bars,
+      );

@@ -3,22 +3,15 @@ import { inOrder, type RunThrough } from './run';
 
 export const isSameSection = (a: BarRange, b: BarRange): boolean => a.from === b.from && a.to === b.to;
 
-/** Sections of a piece nobody has read: so many bars each, our choice because most phrases are of four or eight. */
+/** About so many bars are a section; our choice because most phrases are of four or eight. */
 const SECTION_BARS = 8;
-
-/** Equal sections of a piece of so many bars; the last may be shorter. */
-export const evenSections = (bars: number): BarRange[] =>
-  Array.from({ length: Math.ceil(bars / SECTION_BARS) }, (_, at) => ({
-    from: at * SECTION_BARS + 1,
-    to: Math.min(bars, (at + 1) * SECTION_BARS),
-  }));
 
 /** A section has at least this many bars, where the piece allows: our choice, because a shorter one is no place to start. */
 const LEAST_BARS = 4;
 
 /**
  * Sections of a piece that cover it, beginning where its passages do; long ones are cut in equal parts.
- * @param starts - bars at which passages begin, in any order
+ * @param starts - bars at which passages begin, in any order; none where nobody has read the piece
  */
 export function sectionsFrom(starts: readonly number[], bars: number): BarRange[] {
   const firsts = [1];

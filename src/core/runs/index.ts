@@ -3,15 +3,7 @@
  *
  * Seconds count from the first note; bars are as printed. Nothing here becomes a mark. Read `RunThrough` first.
  */
-export {
-  drawSection,
-  drawnIn,
-  evenSections,
-  isSameSection,
-  leftInRound,
-  neverStartedCold,
-  sectionsFrom,
-} from './deck';
+export { drawSection, drawnIn, isSameSection, leftInRound, neverStartedCold, sectionsFrom } from './deck';
 export { memoryOf, recoveryOf, type Memory, type Recovery } from './evidence';
 export {
   inOrder,

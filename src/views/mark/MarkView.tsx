@@ -196,9 +196,6 @@ function Sheet({
             >
               Print mark sheet
             </LinkButton>
-            <LinkButton look="quiet" href="/panel">
-              Panels
-            </LinkButton>
           </>
         }
       />

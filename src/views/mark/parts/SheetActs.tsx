@@ -66,6 +66,9 @@ export function SheetActs({
           Run-through
         </LinkButton>
       )}
+      <LinkButton look="quiet" href="/panel">
+        Panels
+      </LinkButton>
       {stand?.mock && (
         <Button onClick={() => void letStand(stand.mock?.sheetId ?? '', true)}>
           Count the mock examiner’s {stand.mock.mark} of {formatDay(stand.mock.day, 'medium')}
