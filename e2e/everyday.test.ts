@@ -78,6 +78,8 @@ const TASKS: readonly Task[] = [
     how: '“Enter” at the decision on the register; as a rule is not met yet, the reason and “Enter anyway”',
     least: 'with every rule met it is one press; the reason is kept with the entry',
     run: async (hand) => {
+      // Decisions still come in, the first due before the others: the list stands when all are there.
+      await sees(hand.page, 'first due first');
       await kept(hand.page, async () => {
         await hand.press('Enter');
         // A rule of this programme is not met yet: the reason it is entered all the same is kept.

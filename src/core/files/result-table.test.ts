@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { demoFiles } from '@/demo';
+import tarrin from '../../demo/tarrin-flute-2026.json';
 import {
   levelsAfterResult,
   newGoal,
@@ -12,10 +12,13 @@ import {
 import { findLevel, schemeOf } from '../requirements';
 import type { Student } from '../students';
 import { calendarDay } from '../time';
+import { readRequirementFile } from './requirement-file';
 import { readResults, RESULT_COLUMNS, type ResultReading } from './result-table';
 import { guessColumns, parseTable } from './table';
 
-const sets = demoFiles().map(({ set }) => set);
+const file = readRequirementFile(tarrin);
+if (!file.ok) throw new Error('the set does not hold');
+const sets = [file.value.set];
 const flute = sets.find(({ id }) => id === 'tarrin-flute-2026')!;
 const level5 = findLevel(flute, 'level-5')!;
 const today = calendarDay('2027-06-01');
