@@ -89,7 +89,7 @@ export function OccasionDialog({
         <TextField
           label="Judges"
           hint="by name, with commas between them; empty where people only listen"
-          error={twice === undefined ? undefined : `${twice} stands twice`}
+          error={twice === undefined ? undefined : `${twice} is in the list twice`}
           value={judges}
           onChange={setJudges}
         />

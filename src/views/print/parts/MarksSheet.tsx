@@ -9,6 +9,7 @@ import type { ReadyState } from '@/store';
 import { PrintFrame } from '@/ui';
 import { piecesOf } from '../../shell/pieces-of';
 import css from '../PrintView.module.css';
+import { Bands } from './Bands';
 
 /** The criteria of a component with their bands, the marks there are, and room to write. */
 export function MarksSheet({
@@ -65,13 +66,7 @@ export function MarksSheet({
                 {criterion.name}, {criterion.maxMark}
               </th>
               <td>
-                {[...criterion.bands]
-                  .sort((a, b) => b.from - a.from)
-                  .map((band) => (
-                    <p key={band.from}>
-                      <b>{band.from === band.to ? band.from : `${band.to}–${band.from}`}</b> {band.descriptor}
-                    </p>
-                  ))}
+                <Bands criterion={criterion} />
               </td>
               {columns.map(({ assessor, sheet }) => (
                 <td key={assessor} className={css.box}>

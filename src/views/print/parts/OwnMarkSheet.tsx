@@ -2,6 +2,7 @@ import { OWN_POINTS, schemeComponent, type OwnWords } from '@/core/marks';
 import type { GoalContext } from '@/core/register';
 import { PrintFrame } from '@/ui';
 import css from '../PrintView.module.css';
+import { Bands } from './Bands';
 
 /** For the student at home: every component with its criteria and the teacher's words, a box to mark, nobody else's marks. */
 export function OwnMarkSheet({
@@ -38,14 +39,7 @@ export function OwnMarkSheet({
                       {criterion.name}, {criterion.maxMark}
                     </th>
                     <td>
-                      {[...criterion.bands]
-                        .sort((a, b) => b.from - a.from)
-                        .map((band) => (
-                          <p key={band.from}>
-                            <b>{band.from === band.to ? band.from : `${band.to}–${band.from}`}</b>{' '}
-                            {band.descriptor}
-                          </p>
-                        ))}
+                      <Bands criterion={criterion} />
                     </td>
                     <td className={css.box}>
                       <span />
