@@ -71,6 +71,14 @@ describe('a table of results', () => {
     expect(Object.values(items[1]?.result.marks ?? {})).toEqual([19, 20, 20, 18, 20]);
   });
 
+  test('a total with all its marks says the award, floors and all', () => {
+    const { items } = readIn(
+      `${HEAD}Student 1,Tarrin Board flute,Level 1,2026-03-25,,95,19 20 20 18 18,,\n` +
+        'Student 2,Tarrin Board flute,Level 1,2026-03-25,,95,13 20 20 20 22,,\n',
+    );
+    expect(items.map(({ result }) => result.award)).toEqual(['strong', 'pass']);
+  });
+
   test('of forty rows the six wrong ones are named, and the others come in', () => {
     const good = Array.from(
       { length: 34 },
@@ -96,6 +104,7 @@ describe('a table of results', () => {
   });
 
   test.each([
+    ['Student 1,Tarrin Board flute,Level 1,2026-03-25,,95,,,', /95 alone does not say the award/],
     ['Student 1,Tarrin Board flute,Level 1,2026-03-25,gold,80,,,', /none of pass, strong, superb/],
     ['Student 1,Tarrin Board flute,Level 1,2026-03-25,pass,many,,,', /not a total such as 120/],
     ['Student 1,Tarrin Board flute,Level 1,2026-03-25,,,,,', /neither a result nor a total/],

@@ -1,4 +1,6 @@
-import { componentMax, schemeMax, type MarkScheme } from '../marks';
+import Fraction from 'fraction.js';
+import { awardFor, componentMax, schemeMax, type MarkScheme } from '../marks';
+import { valueAt } from '../value-at';
 import { oneLine } from '../plain-text';
 import { CERTIFICATES, resultProblems, type Goal, type GoalResult, type PastResult } from '../programme';
 import { findSession, schemeOf, type Level, type RequirementSet } from '../requirements';
@@ -208,9 +210,17 @@ function given(cell: Cell, on: CalendarDay, level: Level, scheme: MarkScheme): R
   const certificate = CERTIFICATES.find((each) => each === plain(cell('certificate')));
   if (cell('certificate') !== '' && !certificate)
     return refuse(`"${cell('certificate')}" is none of ${CERTIFICATES.join(', ')}`);
+  const byTotal =
+    written === '' && total !== null && total <= schemeMax(scheme)
+      ? awardByTotal(scheme, total, marks.value)
+      : null;
+  if (byTotal === undefined)
+    return refuse(
+      `${total ?? 0} alone does not say the award: it hangs on every component. Write the result`,
+    );
   const result: GoalResult = {
     on,
-    award: award ?? (written === '' && total !== null ? awardByTotal(scheme, total) : null),
+    award: award ?? byTotal,
     total,
     schemeVersion: scheme.version,
     ...(marks.value && { marks: marks.value }),
@@ -227,9 +237,20 @@ function given(cell: Cell, on: CalendarDay, level: Level, scheme: MarkScheme): R
     : { ok: true, value: result };
 }
 
-/** The highest award whose total is reached: what is meant where a table gives totals alone. */
-const awardByTotal = (scheme: MarkScheme, total: number): string | null =>
-  scheme.awards.filter((award) => award.total <= total).at(-1)?.name ?? null;
+/** The award of a total that stands alone; undefined where it hangs on marks of components that are not all told. */
+function awardByTotal(
+  scheme: MarkScheme,
+  total: number,
+  marks: Readonly<Record<string, number>> | null,
+): string | null | undefined {
+  const given = scheme.components.map(({ componentId }) => valueAt(marks ?? {}, componentId) ?? null);
+  if (given.every((mark) => mark !== null)) return awardFor(scheme, given, new Fraction(total))?.name ?? null;
+  const reached = scheme.awards.filter((award) => award.total <= total);
+  const hangs = reached.some(
+    ({ eachAtLeast, passes }) => (eachAtLeast ?? 0) > 0 || Object.keys(passes).length > 0,
+  );
+  return hangs ? undefined : (reached.at(-1)?.name ?? null);
+}
 
 /** A figure with one or two places at most; null for an empty cell, undefined for anything else. */
 function figureOf(text: string): number | null | undefined {

@@ -26,7 +26,7 @@ export interface Entrant extends GoalNames {
   readonly pieces: readonly string[];
   /** Among those of the same class who have a result; null without one. */
   readonly place: number | null;
-  /** Where the class gives seats: whether this one has one; null without a result. */
+  /** Where the class gives seats: whether this one has one; null until all of the class have a result. */
   readonly seat: boolean | null;
 }
 
@@ -73,7 +73,9 @@ function withPlaces(entrants: readonly Entrant[]): Entrant[] {
     const rivals = entrants.filter(({ level, set }) => level === entrant.level && set === entrant.set);
     const place = placesOf(rivals.map(figureOf))[rivals.indexOf(entrant)] ?? null;
     const { outcome } = entrant.scheme;
-    if (outcome.kind !== 'seats' || entrant.judged.result === null) return { ...entrant, place };
+    // Who has a seat is known once everybody of the class is marked.
+    if (outcome.kind !== 'seats' || rivals.some(({ judged: { result } }) => result === null))
+      return { ...entrant, place };
     const entries = rivals.flatMap((each) => {
       const total = each.judged.result?.total;
       return total ? [{ id: each.goal.id, total }] : [];

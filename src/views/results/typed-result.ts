@@ -1,3 +1,4 @@
+import { markProblem } from '@/core/marks';
 import type { ResultBeside } from '@/core/register';
 import { CERTIFICATES, type GoalResult } from '@/core/programme';
 import { refuse, type Result } from '@/core/result';
@@ -57,10 +58,11 @@ export function readTyped(
   const criteria: Record<string, Record<string, number>> = {};
   for (const { component, scheme } of components) {
     const given: Record<string, number> = {};
-    for (const { id, maxMark } of scheme.criteria) {
+    for (const criterion of scheme.criteria) {
+      const { id, maxMark } = criterion;
       const mark = figure(valueAt(typed.criteria, `${component.id}/${id}`) ?? '');
-      if (mark === undefined || (mark !== null && mark > maxMark))
-        bad.push({ at: component.id, message: `a criterion is not 0 to ${maxMark}` });
+      if (mark === undefined || (mark !== null && markProblem(scheme, criterion, mark) !== null))
+        bad.push({ at: component.id, message: `a criterion is not a mark from 0 to ${maxMark}` });
       else if (mark !== null) given[id] = mark;
     }
     if (Object.keys(given).length > 0) criteria[component.id] = given;
