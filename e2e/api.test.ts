@@ -668,3 +668,93 @@ describe('under load', () => {
       .toBe(200);
   });
 });
+
+test('forecasts: chances add up, a kept fit answers the same, what cannot be is refused with its place', async () => {
+  const scheme = {
+    components: [
+      { id: 'a', max: 24 },
+      { id: 'b', max: 24, weight: 1.5 },
+    ],
+    awards: [
+      { id: 'pass', total: 36 },
+      { id: 'strong', total: 48, floor: 14 },
+    ],
+  };
+  const mark = (component: string, given: number, day: string, assessor = 'teacher') => ({
+    day,
+    assessor,
+    component,
+    mark: given,
+  });
+  const past = Array.from({ length: 8 }, (_, at) => ({
+    student: `p${at}`,
+    scheme,
+    placement: -1,
+    start: '2026-01-10',
+    marks: [
+      mark('a', 12 + at, '2026-02-10'),
+      mark('b', 13 + at, '2026-03-10'),
+      mark('a', 14 + at, '2026-03-10', 'self'),
+    ],
+    official: { a: 12 + at, b: 14 + (at % 4) },
+    examDay: '2026-04-01',
+  }));
+  const question = {
+    id: 'q',
+    student: 'x',
+    scheme,
+    placement: -1,
+    marks: [mark('a', 17, '2027-01-10'), mark('b', 16, '2027-01-17'), mark('b', 20, '2027-02-17')],
+    asOf: '2027-01-20',
+    examDay: '2027-03-31',
+    aim: 'strong',
+  };
+  const ask = (rest: object) =>
+    post('/api/forecast', { studio: { past }, questions: [question], fit: null, ...rest });
+  interface Found {
+    readonly components: readonly { readonly id: string; readonly p: readonly number[] }[];
+    readonly total: { readonly step: number; readonly p: readonly number[] };
+    readonly awards: readonly { readonly chance: number; readonly oneMoreMark: object }[];
+    readonly evidence: object;
+  }
+  const { body } = await ask({});
+  const [found] = body['forecasts'] as [Found];
+  const sum = (shares: readonly number[]) => shares.reduce((all, share) => all + share, 0);
+  expect(found.components.map(({ id, p }) => [id, p.length])).toEqual([
+    ['a', 25],
+    ['b', 25],
+  ]);
+  expect(sum(found.components[1]?.p ?? [])).toBeCloseTo(1, 9);
+  expect([found.total.step, found.total.p.length, sum(found.total.p)]).toEqual([
+    0.5,
+    121,
+    expect.closeTo(1, 9),
+  ]);
+  // 36 of a total in half marks is its 72nd step.
+  expect(found.awards[0]?.chance).toBeCloseTo(sum(found.total.p.slice(72)), 9);
+  expect(Object.keys(found.awards[1]?.oneMoreMark ?? {})).toEqual(['a', 'b']);
+  // The mark of February is after the day it is asked on.
+  expect(found.evidence).toMatchObject({ marks: 2, kinds: ['teacher'], studioResults: 8, case: 'some' });
+  expect((await ask({ fit: body['fit'] })).body['forecasts']).toEqual(body['forecasts']);
+
+  const refused = await ask({
+    questions: [
+      {
+        ...question,
+        aim: 'gold',
+        marks: [mark('a', 25, '2027-01-10'), mark('z', 3, '2027-01-10'), mark('b', 16.5, '2027-01-10')],
+      },
+    ],
+  });
+  expect(refused.status).toBe(422);
+  expect(
+    (refused.body['errors'] as { pointer: string; detail: string }[]).map(
+      ({ pointer, detail }) => `${pointer} ${detail}`,
+    ),
+  ).toEqual([
+    '#/questions/0/marks/0/mark above 24',
+    '#/questions/0/marks/1/component is no component of the scheme',
+    '#/questions/0/marks/2/mark not a whole mark',
+    '#/questions/0/aim is no award of the scheme',
+  ]);
+});

@@ -1,5 +1,6 @@
 import type { Answer } from './answer';
 import { checkAnswer } from './check';
+import { forecastAnswer } from './forecast';
 import { gapAnswer } from './gap';
 import { levelAnswer } from './level';
 import { panelAnswer } from './panel';
@@ -14,6 +15,7 @@ import { validateAnswer } from './validate-file';
 /** What can be asked, by name. */
 export const ANSWERS = {
   check: checkAnswer,
+  forecast: forecastAnswer,
   gap: gapAnswer,
   level: levelAnswer,
   panel: panelAnswer,

@@ -47,6 +47,12 @@ export const openApi = {
       'level-request',
       'The split, or why there is none',
     ),
+    '/api/forecast': post(
+      'forecast',
+      'Where students are likely to stand on the day',
+      'forecast-request',
+      'The studio’s fit, and of each question how likely each mark, total and award is',
+    ),
     '/api/marks/totals': post(
       'totals',
       'Standing marks, total, award and the next line',

@@ -1,5 +1,6 @@
 import {
   checkRequestShape,
+  forecastRequestShape,
   levelRequestShape,
   panelRequestShape,
   planRequestShape,
@@ -26,6 +27,7 @@ export const SCHEMAS: Readonly<Record<string, Readonly<Record<string, unknown>>>
   'level-request': named('Levelling request', levelRequestShape),
   'totals-request': named('Mark totals request', totalsRequestShape),
   'panel-request': named('Panel result request', panelRequestShape),
+  'forecast-request': named('Forecast request', forecastRequestShape),
   'runs-request': named('Runs request', runsRequestShape),
   'taps-request': named('Taps request', tapsRequestShape),
   'programmes-request': named('Programme search request', programmesRequestShape),

@@ -44,6 +44,9 @@ export interface EffortSettings {
   /** Weeks of rhythm before a piece is learned, and where a figure is met for the first time. */
   readonly rhythmWeeks?: number;
   readonly firstRhythmWeeks?: number;
+  /** Minutes that one mark more takes at least, and where a component is not expected to rise. */
+  readonly leastMarkMinutes?: number;
+  readonly flatMarkMinutes?: number;
 }
 
 /**
@@ -72,6 +75,8 @@ export const ASSUMED_EFFORT = {
   ownWeeks: 8,
   rhythmWeeks: 2,
   firstRhythmWeeks: 3,
+  leastMarkMinutes: 20,
+  flatMarkMinutes: 60,
 } as const satisfies Partial<EffortSettings>;
 export const effortFigure = (effort: EffortSettings, name: keyof typeof ASSUMED_EFFORT): number =>
   effort[name] ?? ASSUMED_EFFORT[name];

@@ -95,6 +95,7 @@ export {
   requirementFileShape,
   type RequirementFile,
 } from './requirement-file';
+export { forecastRequestShape } from './forecast-request';
 export {
   checkRequestShape,
   programmesRequestShape,

@@ -35,6 +35,8 @@ export interface StudioSettings {
   readonly piecesAYear?: number;
   /** Slips with which a run-through is still a steady one; left out until the teacher says so. */
   readonly steadySlips?: number;
+  /** Weeks after which the latest mark of a goal is called old; left out likewise. */
+  readonly oldMarkWeeks?: number;
   /** Clean run-throughs in a row that are aimed at; left out until the teacher says so. */
   readonly streakRuns?: number;
   /** The teacher's words for ranges of a student's own mark of ten. */

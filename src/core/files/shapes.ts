@@ -342,6 +342,8 @@ export const settingsShape = object({
     ownWeeks: optional(whole(1, 52)),
     rhythmWeeks: optional(whole(0, 26)),
     firstRhythmWeeks: optional(whole(0, 26)),
+    leastMarkMinutes: optional(whole(1, 600)),
+    flatMarkMinutes: optional(whole(1, 600)),
   }),
   effortSet: list(text(60), 40),
   commonLevels: record(record(whole(1, 20), 60), 100),
@@ -359,6 +361,7 @@ export const settingsShape = object({
   backupDays: optional(whole(1, 3_650)),
   piecesAYear: optional(whole(1, 400)),
   steadySlips: optional(whole(0, 99)),
+  oldMarkWeeks: optional(whole(1, 104)),
   streakRuns: optional(whole(1, 20)),
   ownWords: optional(
     list(object({ from: whole(0, OWN_POINTS), to: whole(0, OWN_POINTS), words: text(120, 1) }), 11),

@@ -9,6 +9,7 @@
 export {
   aimMark,
   componentMax,
+  floorOf,
   markProblem,
   schemeComponent,
   PLAIN_SUM,
@@ -25,7 +26,7 @@ export {
   type Totalling,
 } from './scheme';
 export { problemsOfScheme } from './scheme-problems';
-export { awardFor, totalOf } from './total';
+export { awardFor, markValue, totalOf } from './total';
 export {
   judged,
   judgeSheet,
@@ -38,7 +39,7 @@ export {
 export { moved, timeOf, type Occasion } from './occasion';
 export { panelResult, seated, type PanelResult } from './panel';
 export { panelsOf } from './panels-of-ratings';
-export { nextLine, type CriterionMarks, type Gain, type NextLine } from './next-line';
+export { leastValue, nextLine, type CriterionMarks, type Gain, type NextLine } from './next-line';
 export {
   ASSESSORS,
   differences,

@@ -137,8 +137,12 @@ function cheapest(
   return [...(best[short]?.counts ?? [])];
 }
 
-/** The least exact value, in units, whose announced total reaches the award. */
-function leastValue(scheme: MarkScheme, award: Award, unit: Fraction): number {
+/**
+ * The least exact value whose announced total reaches the award.
+ * @param unit - what is counted in, above 0
+ * @returns whole units
+ */
+export function leastValue(scheme: MarkScheme, award: Award, unit: Fraction): number {
   const { totalling } = scheme;
   const goal = new Fraction(award.total);
   if (totalling.kind === 'sum') return goal.div(unit).ceil().valueOf();
