@@ -1,5 +1,5 @@
 import { lazy, Suspense, useDeferredValue, useEffect, useMemo } from 'react';
-import { lessonsOfDay } from '@/core/register';
+import { lessonsOfDay, openGoalsOf } from '@/core/register';
 import { whoPlays, type Student } from '@/core/students';
 import { formatDay, slotOn } from '@/core/time';
 import { recordLessons, type ReadyState } from '@/store';
@@ -12,7 +12,7 @@ import { bearInMind, useLooked } from '../shell/view-state';
 import { slotWords } from '../shell/words';
 import { GoalMarks } from './parts/GoalMarks';
 import { TaskLine } from './parts/TaskLine';
-import { studentModel, type StudentModel } from './student-model';
+import { resultsOf, studentModel, type StudentModel } from './student-model';
 import { useStudentForms } from './use-student-forms';
 import css from './StudentView.module.css';
 
@@ -61,10 +61,15 @@ function StudentPage({
   readonly onLook: (id: string) => void;
 }) {
   const { studio, now } = ready;
-  const model = useMemo(() => studentModel(studio, student, now), [studio, student, now]);
+  // The name and the quick acts are drawn first, then what is worked out for the lesson and the goals.
+  const isDrawn = useDeferredValue(true, false);
+  const model = useMemo(
+    () => (isDrawn ? studentModel(studio, student, now) : null),
+    [isDrawn, studio, student, now],
+  );
   const { ask, archive, forms } = useStudentForms(ready);
-  const [goal] = model.goals;
-  const goalId = goal?.goal.id;
+  const goalId = openGoalsOf(studio, student.id)[0]?.id;
+  const hasCard = model === null ? goalId !== undefined : model.whole !== null;
   // From here the tabs lead to what this student prepares.
   useEffect(() => {
     if (goalId !== undefined) bearInMind(goalId);
@@ -78,16 +83,14 @@ function StudentPage({
   useKeys({
     j: () => turn(1),
     k: () => turn(-1),
-    m: () => goal && goTo('/mark', { goal: goal.goal.id }),
-    Enter: () => goal && goTo('/mark', { goal: goal.goal.id }),
-    p: () => model.whole && goTo('/print', { sheet: 'card', student: student.id, week: '0' }),
+    m: () => goalId !== undefined && goTo('/mark', { goal: goalId }),
+    Enter: () => goalId !== undefined && goTo('/mark', { goal: goalId }),
+    p: () => hasCard && goTo('/print', { sheet: 'card', student: student.id, week: '0' }),
     n: () => document.querySelector<HTMLInputElement>('[data-note]')?.focus(),
     r: () => goTo('/run', { student: student.id }),
     l: () => goTo('/students'),
   });
-  const [result] = model.results;
-  // The lesson and the goals are drawn first, then what stands beside and below them.
-  const beside = useDeferredValue(true, false);
+  const [result] = useMemo(() => resultsOf(studio, student), [studio, student]);
   return (
     <>
       <PageLine
@@ -117,18 +120,18 @@ function StudentPage({
         }
       />
       <div className={css.acts} role="group" aria-label="Quick acts">
-        {goal && (
+        {goalId !== undefined && (
           <>
-            <LinkButton look="do" keyName="M" href={hrefOf('/mark', { goal: goal.goal.id })}>
+            <LinkButton look="do" keyName="M" href={hrefOf('/mark', { goal: goalId })}>
               Mark
             </LinkButton>
-            <LinkButton href={hrefOf('/plan', { goal: goal.goal.id })}>Plan</LinkButton>
+            <LinkButton href={hrefOf('/plan', { goal: goalId })}>Plan</LinkButton>
           </>
         )}
         <LinkButton keyName="R" href={hrefOf('/run', { student: student.id })}>
           Run-through
         </LinkButton>
-        {model.whole && (
+        {hasCard && (
           <LinkButton keyName="P" href={cardHref}>
             Print this week’s card
           </LinkButton>
@@ -140,35 +143,49 @@ function StudentPage({
           Students
         </LinkButton>
       </div>
-      <div className={css.grid}>
-        <div className={css.main}>
-          <Suspense>{beside && <CardReport ready={ready} studentId={student.id} />}</Suspense>
-          <NextLesson ready={ready} model={model} />
-          <Suspense>{beside && <Waiting goals={model.goals} today={now.day} />}</Suspense>
-          {model.goals.length === 0 && (
-            <Section title="Goals">
-              <p className={css.soft}>No goal is set.</p>
-            </Section>
-          )}
-          {model.goals.map((each) => (
-            <GoalMarks key={each.goal.id} context={each} today={now.day} />
-          ))}
-          <Suspense>
-            {beside && (
-              <CardOfWeek
-                studio={studio}
-                whole={model.whole}
-                studentId={student.id}
-                goalId={goalId ?? null}
-              />
-            )}
-          </Suspense>
-          <Suspense>{beside && <Workshop ready={ready} student={student} model={model} />}</Suspense>
-        </div>
-        <Suspense>{beside && <Beside ready={ready} student={student} model={model} />}</Suspense>
-      </div>
+      {model && <Body ready={ready} student={student} model={model} goalId={goalId ?? null} />}
       {forms}
     </>
+  );
+}
+
+/** The lesson and the goals, then what stands beside and below them. */
+function Body({
+  ready,
+  student,
+  model,
+  goalId,
+}: {
+  readonly ready: ReadyState;
+  readonly student: Student;
+  readonly model: StudentModel;
+  readonly goalId: string | null;
+}) {
+  const { studio, now } = ready;
+  const beside = useDeferredValue(true, false);
+  return (
+    <div className={css.grid}>
+      <div className={css.main}>
+        <Suspense>{beside && <CardReport ready={ready} studentId={student.id} />}</Suspense>
+        <NextLesson ready={ready} model={model} />
+        <Suspense>{beside && <Waiting goals={model.goals} today={now.day} />}</Suspense>
+        {model.goals.length === 0 && (
+          <Section title="Goals">
+            <p className={css.soft}>No goal is set.</p>
+          </Section>
+        )}
+        {model.goals.map((each) => (
+          <GoalMarks key={each.goal.id} context={each} today={now.day} />
+        ))}
+        <Suspense>
+          {beside && (
+            <CardOfWeek studio={studio} whole={model.whole} studentId={student.id} goalId={goalId} />
+          )}
+        </Suspense>
+        <Suspense>{beside && <Workshop ready={ready} student={student} model={model} />}</Suspense>
+      </div>
+      <Suspense>{beside && <Beside ready={ready} student={student} model={model} />}</Suspense>
+    </div>
   );
 }
 

@@ -35,8 +35,6 @@ export interface StudentModel {
   readonly next: ReturnType<typeof nextLesson>;
   /** To hear in the next lesson, by goal; last what is worked on beside any. */
   readonly hear: readonly { readonly goal: GoalContext | null; readonly lines: readonly HearLine[] }[];
-  /** Latest first. */
-  readonly results: readonly ResultLine[];
 }
 
 /** The lesson and the goals of a student. */
@@ -55,11 +53,11 @@ export function studentModel(studio: Studio, student: Student, now: Now): Studen
       const own = lines.filter(({ goalId }) => goalId === (goal?.goal.id ?? null));
       return own.length > 0 ? [{ goal, lines: own }] : [];
     }),
-    results: resultsOf(studio, student),
   };
 }
 
-function resultsOf(studio: Studio, student: Student): ResultLine[] {
+/** Levels held and results, latest first. */
+export function resultsOf(studio: Studio, student: Student): ResultLine[] {
   const held = student.levelsHeld.map(({ family, levelName, award, day }) => ({
     what: `${family} ${levelName}`,
     award,

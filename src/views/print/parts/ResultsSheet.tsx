@@ -51,7 +51,7 @@ export function ResultsSheet({
                 {Object.entries(goal.result?.marks ?? {})
                   .map(
                     ([id, mark]) =>
-                      `${level.components.find((each) => each.id === id)?.letter ?? id} ${mark}`,
+                      `${level.components.find((each) => each.id === id)?.letter ?? id}\u00a0${mark}`,
                   )
                   .join(', ')}
               </td>

@@ -9,7 +9,7 @@ import { hrefOf } from '../../shell/addresses';
 import { Faults } from '../../shell/Faults';
 import { Practice } from './Practice';
 import { studentBeside } from '../beside-model';
-import type { StudentModel } from '../student-model';
+import { resultsOf, type StudentModel } from '../student-model';
 import css from '../StudentView.module.css';
 
 /** Bar notes, lessons and skills shown at once; the rest is where they are kept. */
@@ -27,6 +27,7 @@ export function Beside({
 }) {
   const { studio } = ready;
   const beside = useMemo(() => studentBeside(studio, student, model.goals), [studio, student, model.goals]);
+  const results = useMemo(() => resultsOf(studio, student), [studio, student]);
   return (
     <aside className={css.side} aria-label="Notes, practice, skills, pieces and results">
       <Section
@@ -104,9 +105,9 @@ export function Beside({
           </LinkButton>
         }
       >
-        {model.results.length === 0 && <p className={css.soft}>No official result yet.</p>}
+        {results.length === 0 && <p className={css.soft}>No official result yet.</p>}
         <ul>
-          {model.results.map(({ what, award, day }, which) => (
+          {results.map(({ what, award, day }, which) => (
             <li key={which} className={css.note}>
               <b>{what}</b>
               <span className={css.soft}>{formatDay(day, 'written')}</span>
