@@ -20,6 +20,9 @@ export const VIEWS = [
   '/run?student=orla',
   '/readiness?goal=jonah-4',
   '/panel',
+  '/readiness?goal=orla-5',
+  '/readiness?goal=teodor-chair',
+  '/outlook',
   '/results',
   '/library',
   '/requirement',
@@ -35,6 +38,7 @@ export const VIEWS = [
   '/print?sheet=marks&goal=orla-5&component=d',
   '/print?sheet=own&goal=orla-5',
   '/print?sheet=adjudication&occasion=festival-2026',
+  '/print?sheet=outlook',
   '/print?sheet=day',
   '/print?sheet=shaping&student=orla&piece=tarrin-ropewalk-gigue',
 ];

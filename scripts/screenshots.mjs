@@ -23,7 +23,7 @@ const VIEWS = [
   ['skills', '/skills?student=jonah'],
   ['repertoire', '/repertoire?student=orla&piece=tarrin-ropewalk-gigue'],
   ['print-practice-card', '/print?sheet=card&goal=orla-5'],
-  ['cards', '/cards?card=card-orla'],
+  ['outlook', '/outlook'],
 ];
 
 build();

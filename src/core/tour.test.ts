@@ -6,13 +6,14 @@ import { practiceCard } from './card';
 import { prepare } from './plan';
 import { entryOf, NEW_GOAL_PLAN, withChoice, type Goal } from './programme';
 import { readinessOf } from './readiness';
+import { fitStudio, forecast, marksAtNodes, markedOf, outcomeOf, totalledBy } from './readiness/forecast';
 import { checkProgramme, explainRule, findLevel, findSession, schemeOf, stretchOf } from './requirements';
 import type { Student } from './students';
 import { DEFAULT_EFFORT } from './effort';
 import { calendarDay as day } from './time';
 
-/** The way through the core: one student from requirement to readiness. */
-test('a tour: requirement, student, programme, rules, plan, practice card, marks, readiness', () => {
+/** The way through the core: one student from requirement to forecast. */
+test('a tour: requirement, student, programme, rules, plan, practice card, marks, readiness, forecast', () => {
   // A requirement file is checked on its way in; from here on it cannot be wrong.
   const file = readRequirementFile(tarrin);
   if (!file.ok) throw new Error(file.why[0]?.message);
@@ -134,4 +135,21 @@ test('a tour: requirement, student, programme, rules, plan, practice card, marks
     'T',
     'E',
   ]);
+
+  // Without a result of the studio everything is assumed: one lesson's mark gives a wide forecast, and says so.
+  const { evidence, ahead } = forecast(fitStudio([]), [], {
+    student: student.id,
+    components: markedOf(scheme),
+    placement: -1,
+    marks: [{ day: today, assessor: 'teacher', component: 's', mark: 17 }],
+    asOf: today,
+    examDay: session.day,
+  });
+  expect(evidence.case).toBe('one');
+  const [then] = ahead;
+  const adding = then && totalledBy(scheme, then.components);
+  const chances = adding
+    ? outcomeOf(adding, marksAtNodes(then.day, then.width, then.components)).lines.map(({ chance }) => chance)
+    : [];
+  expect(chances.every((chance, at) => chance > 0 && chance < (chances[at - 1] ?? 1))).toBe(true);
 });

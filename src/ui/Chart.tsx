@@ -1,6 +1,6 @@
 import type { EChartsType } from 'echarts/core';
 import { useEffect, useState } from 'react';
-import type { ChartData, ChartPoint } from './chart-data';
+import type { ChartBand, ChartData, ChartPoint } from './chart-data';
 import { Glyph, type GlyphName } from './Glyph';
 import { Roving } from './Roving';
 import { Table } from './Table';
@@ -8,6 +8,8 @@ import { useWidth } from './use-width';
 import css from './Chart.module.css';
 
 const HEIGHT = 220;
+/** With days named above it. */
+const HIGHER = 250;
 
 interface Placed {
   readonly point: ChartPoint;
@@ -38,7 +40,9 @@ export function Chart({ label, data }: { readonly label: string; readonly data: 
         drawChart(drawn, data);
         place(
           data.series.flatMap(({ points, glyph }) =>
-            points.map((point) => ({ point, glyph, ...placeOf(drawn, point.x, point.y) })),
+            glyph === null
+              ? []
+              : points.map((point) => ({ point, glyph, ...placeOf(drawn, point.x, point.y) })),
           ),
         );
       },
@@ -63,7 +67,7 @@ export function Chart({ label, data }: { readonly label: string; readonly data: 
   if (failed) return table;
   return (
     <figure className={css.root} aria-label={label}>
-      <div ref={frame} className={css.frame} style={{ blockSize: HEIGHT }}>
+      <div ref={frame} className={css.frame} style={{ blockSize: data.uprights ? HIGHER : HEIGHT }}>
         <div data-drawing className={css.drawing} aria-hidden="true" />
         <Roving>
           <ul className={css.points} aria-label={`Points of ${label}`}>
@@ -86,7 +90,12 @@ export function Chart({ label, data }: { readonly label: string; readonly data: 
         <span className={css.key}>
           {data.series.map(({ name, glyph }) => (
             <span key={name}>
-              <Glyph name={glyph} /> {name}
+              {glyph ? <Glyph name={glyph} /> : <Swatch look="line" />} {name}
+            </span>
+          ))}
+          {(data.bands ?? []).map(({ name, look }) => (
+            <span key={name}>
+              <Swatch look={look} /> {name}
             </span>
           ))}
         </span>
@@ -99,3 +108,10 @@ export function Chart({ label, data }: { readonly label: string; readonly data: 
     </figure>
   );
 }
+
+/** What a bare line or a range looks like. */
+const Swatch = ({ look }: { readonly look: ChartBand['look'] | 'line' }) => (
+  <svg width={22} height={10} aria-hidden="true" className={css.swatch} data-look={look}>
+    {look === 'line' ? <path d="M0 5H22" /> : <rect width={22} height={10} />}
+  </svg>
+);

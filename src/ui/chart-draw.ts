@@ -1,13 +1,17 @@
-import { LineChart } from 'echarts/charts';
+import { CustomChart, LineChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent } from 'echarts/components';
 import { init, use as withParts, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import type { ChartAxis, ChartData } from './chart-data';
+import type { ChartAxis, ChartBand, ChartData } from './chart-data';
 
-withParts([LineChart, GridComponent, MarkLineComponent, SVGRenderer]);
+withParts([CustomChart, LineChart, GridComponent, MarkLineComponent, SVGRenderer]);
 
 /** Inner margins in px: room for the figures at the left, the days below and the names of the lines at the right. */
 const MARGINS = { left: 34, right: 96, top: 14, bottom: 32 };
+/** Above it, where days are named there. */
+const NAMED = 30;
+/** How dark a range is: where a narrow one lies within a wide one, both tints add up. */
+const TINT = { wide: 0.13, narrow: 0.2 } as const;
 const TICK = { fontFamily: 'Alegreya Sans', fontSize: 13.5, color: 'var(--ink-2)' };
 
 /** The drawing alone: it never takes the focus, nor moves. */
@@ -20,7 +24,7 @@ export function drawChart(chart: EChartsType, data: ChartData): void {
     {
       animation: false,
       silent: true,
-      grid: MARGINS,
+      grid: data.uprights ? { ...MARGINS, top: NAMED } : MARGINS,
       xAxis: {
         type: 'value',
         min: x.from,
@@ -39,12 +43,13 @@ export function drawChart(chart: EChartsType, data: ChartData): void {
         splitLine: { lineStyle: { color: 'var(--hair)' } },
       },
       series: [
+        ...(data.bands ?? []).map(drawBand),
         ...data.series.map(({ name, points, dashed }) => ({
           type: 'line' as const,
           name,
           data: points.map((point) => [point.x, point.y]),
           symbol: 'none',
-          lineStyle: { color: 'var(--ink)', width: 1.5, type: dashed ? [2, 4] : ('solid' as const) },
+          lineStyle: { color: 'var(--ink)', width: 1.5, type: dashed ? [4, 4] : ('solid' as const) },
         })),
         {
           type: 'line' as const,
@@ -53,11 +58,19 @@ export function drawChart(chart: EChartsType, data: ChartData): void {
           markLine: {
             silent: true,
             symbol: 'none',
-            data: data.lines.map((line) => ({
-              yAxis: line.at,
-              name: line.label,
-              lineStyle: { color: 'var(--ink)', width: line.heavy ? 2.5 : 1, type: 'solid' as const },
-            })),
+            data: [
+              ...data.lines.map((line) => ({
+                yAxis: line.at,
+                name: line.label,
+                lineStyle: { color: 'var(--ink)', width: line.heavy ? 2.5 : 1, type: 'solid' as const },
+              })),
+              ...(data.uprights ?? []).map((line) => ({
+                xAxis: line.at,
+                name: line.label,
+                lineStyle: { color: 'var(--ink)', width: line.heavy ? 4 : 2, type: 'solid' as const },
+                label: { position: 'end' as const },
+              })),
+            ],
             label: {
               ...TICK,
               color: 'var(--ink)',
@@ -72,6 +85,24 @@ export function drawChart(chart: EChartsType, data: ChartData): void {
     true,
   );
 }
+
+/** A range as one shape, in the ink of the page. */
+const drawBand = ({ name, look, points }: ChartBand) => ({
+  type: 'custom' as const,
+  name,
+  silent: true,
+  data: [points.flatMap(({ x, from, to }) => [x, from, to])],
+  renderItem: (_: unknown, api: { coord: (at: number[]) => number[] }) => ({
+    type: 'polygon' as const,
+    shape: {
+      points: [
+        ...points.map(({ x, from }) => api.coord([x, from])),
+        ...[...points].reverse().map(({ x, to }) => api.coord([x, to])),
+      ],
+    },
+    style: { fill: 'var(--ink)', opacity: TINT[look] },
+  }),
+});
 
 /** About five steps over the axis. */
 const stepOf = ({ from, to, step }: ChartAxis): number => step ?? Math.max(1, Math.ceil((to - from) / 5));

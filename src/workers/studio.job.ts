@@ -1,5 +1,5 @@
 import type { FitState } from '@/core/fit';
-import type { Decision, FitWindow } from '@/core/register';
+import type { Decision, FitWindow, GoalForecast } from '@/core/register';
 import type { CalendarDay } from '@/core/time';
 import { defineJob } from './job';
 import { startStudio } from './studio-feed';
@@ -51,5 +51,22 @@ export interface DecisionsFound {
 /** What waits for an answer on every goal, first due first. */
 export const decisions = defineJob<DecisionsQuestion, DecisionsFound, DecisionsFound, never>(
   'decisions',
+  options,
+);
+
+export interface ForecastsQuestion {
+  readonly of: string;
+  readonly today: CalendarDay;
+  /** Ids of goals, in the order in which they are worked out; all open ones where it is null. */
+  readonly goals: readonly string[] | null;
+}
+export interface ForecastsFound {
+  readonly forecasts: readonly GoalForecast[];
+  /** Goals still to be worked out. */
+  readonly left: number;
+}
+/** Where goals are likely to stand on their day. */
+export const forecasts = defineJob<ForecastsQuestion, ForecastsFound, ForecastsFound, never>(
+  'forecasts',
   options,
 );

@@ -1,4 +1,4 @@
-import { withRecords, type Studio } from '@/core/files';
+import { textId, withRecords, type Studio } from '@/core/files';
 import { KeptFit, type FitColumn, type FitState } from '@/core/fit';
 import {
   decisionsOf,
@@ -6,17 +6,30 @@ import {
   fitSettings,
   fitStudentReader,
   goalContext,
+  goalForecast,
   openGoals,
+  pastCandidacies,
   unsettledGoals,
   type GoalContext,
+  type GoalForecast,
 } from '@/core/register';
+import { fitStudio, type PastCandidacy, type StudioFit } from '@/core/readiness/forecast';
 import { ok } from '@/core/result';
 import { breathe } from '@/store/breathe';
+import { keepStudioFit, studioFitOf } from '@/store/kept-fit';
 import { browserKv } from '@/store/kv';
 import { readStudio } from '@/store/read-studio';
 import { newId } from '@/store/seed';
 import type { StudioFeed } from './studio-feed';
-import type { decisions, fit, FitProgress, FitQuestion } from './studio.job';
+import type {
+  decisions,
+  fit,
+  FitProgress,
+  FitQuestion,
+  forecasts,
+  ForecastsFound,
+  ForecastsQuestion,
+} from './studio.job';
 import { serve, type Asked } from './serve';
 
 /** Milliseconds of work between two looks at what the page says. */
@@ -124,9 +137,51 @@ async function answerFit(question: FitQuestion, asked: Asked<FitProgress>) {
   flush();
   return ok(null);
 }
-serve<{ fit: typeof fit; decisions: typeof decisions }>(
+
+/** What the forecasts rest on, for the results it was made from. */
+let learned: { readonly from: string; readonly fit: StudioFit } | null = null;
+
+/** The fit of the studio: the one there is, the one kept, or a new one where a result has come since. */
+async function learnedFrom(of: string, past: readonly PastCandidacy[]): Promise<StudioFit> {
+  const from = textId(JSON.stringify(past));
+  if (learned?.from === from) return learned.fit;
+  // Where the browser keeps nothing, it is made again each time.
+  const kept = await studioFitOf(of, from).catch(() => null);
+  const fit = kept ?? fitStudio(past);
+  if (!kept) void keepStudioFit(of, from, fit).catch(() => undefined);
+  learned = { from, fit };
+  return fit;
+}
+
+async function answerForecasts({ of, today, goals }: ForecastsQuestion, asked: Asked<ForecastsFound>) {
+  const studio = await studioOf(of);
+  const past = pastCandidacies(studio);
+  const fit = await learnedFrom(of, past);
+  const some = goals ? goals.flatMap((id) => studio.goals.get(id) ?? []) : openGoals(studio);
+  const found: GoalForecast[] = [];
+  let [since, told] = [performance.now(), performance.now()];
+  for (const [at, goal] of some.entries()) {
+    const context = goalContext(studio, goal, today);
+    const forecast = context && goalForecast(studio, context, fit, past, today);
+    if (forecast) found.push(forecast);
+    const now = performance.now();
+    if (now - told >= BETWEEN) {
+      asked.tell({ forecasts: [...found], left: some.length - at - 1 });
+      told = now;
+    }
+    if (now - since >= SLICE) {
+      await breathe();
+      if (asked.cancelled) break;
+      since = performance.now();
+    }
+  }
+  return ok({ forecasts: found, left: 0 });
+}
+
+serve<{ fit: typeof fit; decisions: typeof decisions; forecasts: typeof forecasts }>(
   {
     fit: answerFit,
+    forecasts: answerForecasts,
     decisions: async ({ of, today }, asked) => {
       const studio = await studioOf(of);
       const goals = [...openGoals(studio), ...unsettledGoals(studio)];

@@ -92,6 +92,7 @@ export const runShape = object({
   room: optional(oneOf(ROOMS)),
   playedOn: optional(oneOf(PLAYED_ON)),
   clothes: optional(oneOf(['of the day', 'everyday'])),
+  routine: optional(oneOf(['rehearsed', 'left out'])),
   listenedFor: optional(prose(400, 1)),
   heard: optional(prose(400, 1)),
   ownMark: optional(whole(0, OWN_POINTS)),

@@ -188,7 +188,8 @@ export function goalForecast(
   const order = scheme.components.map(({ componentId }) =>
     first.components.findIndex(({ id }) => id === componentId),
   );
-  const inOrder = <T>(some: readonly T[]) => order.flatMap((at) => some[at] ?? []);
+  const inOrder = <T>(some: readonly T[]) =>
+    order.flatMap((at) => (some[at] === undefined ? [] : [some[at]]));
   const outcomes = ahead.map((each) =>
     outcomeOf(
       each === last ? adding : { ...adding, lines: [] },

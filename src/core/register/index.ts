@@ -24,6 +24,19 @@ export {
 export { afterInstrument, instrumentChange, type GoalAnswer } from './instrument-change';
 export { goalContext, type GoalContext } from './goal-context';
 export { goalNames, type GoalNames } from './goal-names';
+export {
+  cautionsOf,
+  ENOUGH_RESULTS,
+  goalForecast,
+  OLD_MARK_WEEKS,
+  pastCandidacies,
+  type Caution,
+  type ForecastWeek,
+  type GoalForecast,
+  type NextHour,
+  type Spread,
+} from './forecasts';
+export { performingOfGoal } from './performing';
 export { panelDay, type Entrant } from './panel-day';
 export { BESIDE, resultBeside, type ComponentBeside, type ResultBeside } from './result-beside';
 export { FIRST_STEPS, firstSteps, type FirstStep, type FirstStepName } from './first-steps';

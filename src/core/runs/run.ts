@@ -38,6 +38,8 @@ export interface RunConditions {
   readonly room?: (typeof ROOMS)[number];
   readonly playedOn?: (typeof PLAYED_ON)[number];
   readonly clothes?: 'of the day' | 'everyday';
+  /** Coming on, sitting down, beginning, ending, bowing: done with it, as on the day. */
+  readonly routine?: 'rehearsed' | 'left out';
 }
 
 /** A piece, or some bars of it, played through once. */

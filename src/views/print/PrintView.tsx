@@ -25,6 +25,9 @@ const PanelSheets = lazy(() => import('./parts/PanelSheets').then((part) => ({ d
 const ResultsSheet = lazy(() =>
   import('./parts/ResultsSheet').then((part) => ({ default: part.ResultsSheet })),
 );
+const OutlookSheet = lazy(() =>
+  import('./parts/OutlookSheet').then((part) => ({ default: part.OutlookSheet })),
+);
 const GateSheet = lazy(() => import('./parts/GateSheet').then((part) => ({ default: part.GateSheet })));
 const StaveSheet = lazy(() => import('./parts/StaveSheet').then((part) => ({ default: part.StaveSheet })));
 const PageQuestions = lazy(() =>
@@ -106,6 +109,8 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
           <PanelSheets sheet={sheet} ready={ready} occasion={occasion} nameOf={nameOf} />
         ) : sheet === 'results' ? (
           <ResultsSheet ready={ready} student={named} nameOf={nameOf} />
+        ) : sheet === 'outlook' ? (
+          <OutlookSheet ready={ready} session={queryOf('session')} nameOf={nameOf} />
         ) : sheet === 'talk' && named ? (
           <TalkSheet ready={ready} student={named} nameOf={nameOf} />
         ) : sheet === 'stave' && whole && student ? (

@@ -188,11 +188,12 @@ function RunPage({
   );
 }
 
-const sameConditions = ({ memory, alone, listeners, room, playedOn, clothes }: RunThrough) => ({
+const sameConditions = ({ memory, alone, listeners, room, playedOn, clothes, routine }: RunThrough) => ({
   ...(memory && { memory }),
   ...(alone !== undefined && { alone }),
   ...(listeners && { listeners }),
   ...(room && { room }),
   ...(playedOn && { playedOn }),
   ...(clothes && { clothes }),
+  ...(routine && { routine }),
 });

@@ -83,6 +83,7 @@ export function runWords(run: RunThrough): string[] {
     run.clothes === undefined
       ? ''
       : `in clothes ${run.clothes === 'everyday' ? 'of every day' : run.clothes}`,
+    run.routine === undefined ? '' : `stage routine ${run.routine}`,
     run.ownMark === undefined ? '' : `own mark ${run.ownMark} of 10`,
     run.listenedFor === undefined
       ? ''

@@ -1,6 +1,6 @@
 import { ASSUMED_EFFORT, DEFAULT_EFFORT, effortFigure, STAGES, type EffortSettings } from '@/core/effort';
 import { BACKUP_DAYS, type StudioSettings } from '@/core/files';
-import { AIM_OF_A_YEAR, WEIGHTS, weightOf, type WeightName } from '@/core/register';
+import { AIM_OF_A_YEAR, OLD_MARK_WEEKS, WEIGHTS, weightOf, type WeightName } from '@/core/register';
 import { ASSUMED_DIFFICULTY, DIFFICULTIES, type Difficulty } from '@/core/score';
 import { ASK_AFTER_DAYS } from '@/core/skills';
 import { STEADY_SLIPS, STREAK } from '@/core/runs';
@@ -94,6 +94,22 @@ const EFFORT: readonly Row[] = [
     'when the learning of a new piece with such a rhythm gate begins',
     0,
     26,
+    true,
+  ],
+  [
+    'leastMarkMinutes',
+    'Minutes one mark more takes at least',
+    'what the next hour is best spent on',
+    1,
+    600,
+    true,
+  ],
+  [
+    'flatMarkMinutes',
+    'Minutes one mark more takes where no rise is expected',
+    'what the next hour is best spent on',
+    1,
+    600,
     true,
   ],
   [
@@ -321,6 +337,15 @@ export const ASSUMED_FIGURES: readonly AssumedFigure[] = [
         BACKUP_DAYS,
         1,
         3_650,
+        true,
+      ],
+      [
+        'oldMarkWeeks',
+        'Weeks after which the latest mark of a goal is old',
+        'what Readiness says of its forecast',
+        OLD_MARK_WEEKS,
+        1,
+        104,
         true,
       ],
       [

@@ -27,12 +27,15 @@ export function MarkLine({
   max,
   width,
   say,
+  range,
 }: {
   readonly marks: readonly { readonly mark: number; readonly glyph: GlyphName; readonly latest: boolean }[];
   readonly lines: readonly { readonly mark: number; readonly label: string }[];
   readonly max: number;
   readonly width: number;
   readonly say: string;
+  /** Where it is likely to lie on the day. */
+  readonly range?: { readonly from: number; readonly to: number };
 }) {
   const x = (mark: number) => 8 + ((width - 16) * mark) / max;
   const top = Math.max(0, ...marks.filter((each) => each.latest).map((each) => each.mark));
@@ -47,6 +50,15 @@ export function MarkLine({
     >
       <path d={`M${x(0)} 18H${x(max)}`} className={css.hair} />
       {top > 0 && <path d={`M${x(0)} 18H${x(top)}`} className={css.done} />}
+      {range && (
+        <rect
+          x={x(range.from)}
+          y={11}
+          width={x(range.to) - x(range.from)}
+          height={14}
+          className={css.range}
+        />
+      )}
       {lines.map((line, at) => {
         const kind = KINDS[Math.min(2, at)];
         const left = x(line.mark);

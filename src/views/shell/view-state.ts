@@ -17,7 +17,9 @@ export type Looked =
   | 'card'
   | 'occasion'
   | 'entrant'
-  | 'result';
+  | 'result'
+  | 'session'
+  | 'order';
 
 /** The goal looked at is the same in every view; the rest each view has for itself. */
 const memoryOf = (name: Looked) => `formal-stave.looked.${name === 'goal' ? '' : location.pathname}.${name}`;

@@ -34,7 +34,11 @@ export const VIEWS: readonly View[] = [
   tab('/programme', inTerms('Programme'), 'the pieces of a goal, and whether its rules are met'),
   tab('/plan', 'Plan', 'the preparation back from the date, and the card of the week'),
   tab('/mark', 'Mark', 'marks by criterion; here the figures give marks', false),
-  tab('/readiness', 'Readiness', 'where a goal stands, and what is missing'),
+  tab(
+    '/readiness',
+    'Readiness',
+    'where a goal stands, where it is likely to stand on the day, and what helps most',
+  ),
   tab('/library', 'Library', 'requirements, their lists and their rules'),
   under('Register', '/students', 'Students', 'everyone in the studio: find, add, paste, archive'),
   under(
@@ -64,6 +68,12 @@ export const VIEWS: readonly View[] = [
     ),
     figuresTurnPages: false,
   },
+  under(
+    'Readiness',
+    '/outlook',
+    'All goals',
+    'every goal to come: its range beside its aim, and what it lacks',
+  ),
   under('Readiness', '/results', 'Results', 'official results: entered, pasted, beside the marks before'),
   under(
     'Library',

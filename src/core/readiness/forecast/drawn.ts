@@ -4,8 +4,8 @@ import type { DayMarks } from './candidacy';
 import type { Outcome } from './outcome';
 import { edgesOf, type Marked } from './scale';
 
-/** So many days are drawn where no sum says the chances: each is then right to about a point. */
-const DRAWS = 4_000;
+/** So many days are drawn where no sum says the chances, each with the one that is its mirror: right to about a point. */
+const DRAWS = 2_000;
 const SEED = 20_270_331;
 
 /** Chances of awards that a panel of judges gives, or a table of ratings: by drawing days and asking the scheme itself. */
@@ -28,6 +28,7 @@ export function drawAwards(
 ): DrawnAwards {
   const random = seeded(SEED);
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  let drawn: number[] = [];
   const edges = components.map(edgesOf);
   const order = scheme.components.map(({ componentId }) =>
     components.findIndex(({ id }) => id === componentId),
@@ -42,13 +43,18 @@ export function drawAwards(
   const reached = scheme.awards.map(() => ({ chance: 0, oneMore: components.map(() => 0) }));
   const totals: number[] = [];
   for (let draw = 0; draw < DRAWS; draw += 1) {
-    const off = components.map(normal);
+    // As many figures as a day takes: what all components share out, then each judge's own.
+    drawn =
+      draw % 2 === 0
+        ? Array.from({ length: components.length * (judges + 1) }, normal)
+        : drawn.map((each) => -each);
+    const off = drawn.slice(0, components.length);
     const played = components.map((_, at) =>
       (root[at] ?? []).reduce((sum, load, other) => sum + load * (off[other] ?? 0), day.mean[at] ?? 0),
     );
-    const heard = Array.from({ length: judges }, () =>
+    const heard = Array.from({ length: judges }, (_judge, judge) =>
       components.map((_, at) => {
-        const value = (played[at] ?? 0) + width * own * normal();
+        const value = (played[at] ?? 0) + width * own * (drawn[(judge + 1) * components.length + at] ?? 0);
         return (edges[at] ?? new Float64Array()).filter((edge) => edge < value).length;
       }),
     );
@@ -67,6 +73,8 @@ export function drawAwards(
     };
     const now = award(null);
     for (const [index, line] of reached.entries()) if (now > index) line.chance += 1 / DRAWS;
+    // From the highest award nothing leads further.
+    if (now === scheme.awards.length) continue;
     for (const at of components.keys()) {
       const then = award(at);
       for (const [index, line] of reached.entries())

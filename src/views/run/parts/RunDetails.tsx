@@ -20,7 +20,7 @@ export function RunDetails({
   const change = (part: Parameters<typeof changeRun>[1]) => void changeRun(run.id, part);
   const choice = (
     label: string,
-    name: 'memory' | 'harmony' | 'listeners' | 'room' | 'playedOn' | 'clothes' | 'alone',
+    name: 'memory' | 'harmony' | 'listeners' | 'room' | 'playedOn' | 'clothes' | 'routine' | 'alone',
     all: readonly string[],
   ) => (
     <SelectField
@@ -75,6 +75,7 @@ export function RunDetails({
         {choice('Room', 'room', ROOMS)}
         {choice('On', 'playedOn', PLAYED_ON)}
         {choice('Clothes', 'clothes', ['of the day', 'everyday'])}
+        {choice('Stage routine', 'routine', ['rehearsed', 'left out'])}
       </FieldRow>
       <Words key={run.id} run={run} onChange={change} />
       <SelectField

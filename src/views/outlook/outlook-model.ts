@@ -1,0 +1,40 @@
+import { readinessOf } from '@/core/readiness';
+import { goalContext, openGoals, type GoalContext } from '@/core/register';
+import type { Studio } from '@/core/files';
+import type { CalendarDay } from '@/core/time';
+
+/** An open goal with what it still lacks. */
+export interface OutlookLine {
+  readonly context: GoalContext;
+  /** "D not marked yet", at most one of each component. */
+  readonly missing: readonly string[];
+}
+
+const MISSING = { choice: 'not chosen', mark: 'not marked yet', gate: 'gate overdue' } as const;
+
+/** Every open goal whose day is to come, in the order of the days; those of a day by name. Never by how good they are. */
+export function outlookLines(studio: Studio, today: CalendarDay): OutlookLine[] {
+  return openGoals(studio)
+    .flatMap((goal) => goalContext(studio, goal, today) ?? [])
+    .filter(({ session }) => session.day >= today)
+    .map((context) => ({ context, missing: missingOf(context, today) }))
+    .sort(byDay);
+}
+
+export const byDay = (a: OutlookLine, b: OutlookLine): number =>
+  a.context.session.day < b.context.session.day
+    ? -1
+    : a.context.session.day > b.context.session.day
+      ? 1
+      : byName(a, b);
+export const byName = (a: OutlookLine, b: OutlookLine): number =>
+  a.context.student.name.localeCompare(b.context.student.name, 'en');
+
+/** What is owed, with the letters of the components: "S, D not marked yet". */
+function missingOf({ level, scheme, standing, readSheets, plan }: GoalContext, today: CalendarDay): string[] {
+  const { missing } = readinessOf(level, scheme, standing, readSheets, plan, today);
+  return (Object.keys(MISSING) as (keyof typeof MISSING)[]).flatMap((what) => {
+    const letters = missing.filter((each) => each.what === what).map(({ letter }) => letter);
+    return letters.length === 0 ? [] : [`${letters.join(', ')} ${MISSING[what]}`];
+  });
+}
