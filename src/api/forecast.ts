@@ -10,7 +10,7 @@ import {
   type Marked,
   type StudioFit,
   type Totalled,
-} from '@/core/readiness/forecast';
+} from '@/core/forecast';
 import type { CalendarDay } from '@/core/time';
 import { answer, type Answer } from './answer';
 

@@ -6,7 +6,7 @@ import { practiceCard } from './card';
 import { prepare } from './plan';
 import { entryOf, NEW_GOAL_PLAN, withChoice, type Goal } from './programme';
 import { readinessOf } from './readiness';
-import { fitStudio, forecast, marksAtNodes, markedOf, outcomeOf, totalledBy } from './readiness/forecast';
+import { fitStudio, forecast, marksAtNodes, markedOf, outcomeOf, totalledBy } from './forecast';
 import { checkProgramme, explainRule, findLevel, findSession, schemeOf, stretchOf } from './requirements';
 import type { Student } from './students';
 import { DEFAULT_EFFORT } from './effort';

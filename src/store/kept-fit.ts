@@ -1,5 +1,5 @@
 import localforage from 'localforage';
-import type { StudioFit } from '@/core/readiness/forecast';
+import type { StudioFit } from '@/core/forecast';
 
 /** The fit of a studio's forecasts with the text of what it was made from; it can be made again at any time. */
 interface Kept {

@@ -13,7 +13,7 @@ import {
   type GoalContext,
   type GoalForecast,
 } from '@/core/register';
-import { fitStudio, type PastCandidacy, type StudioFit } from '@/core/readiness/forecast';
+import { fitStudio, type PastCandidacy, type StudioFit } from '@/core/forecast';
 import { ok } from '@/core/result';
 import { breathe } from '@/store/breathe';
 import { keepStudioFit, studioFitOf } from '@/store/kept-fit';

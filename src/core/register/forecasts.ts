@@ -23,7 +23,7 @@ import {
   type Hearer,
   type PastCandidacy,
   type StudioFit,
-} from '../readiness/forecast';
+} from '../forecast';
 import { allSchemes, commonLevel, heldCommonLevel, schemeOf } from '../requirements';
 import { daysBetween, type CalendarDay } from '../time';
 import { valueAt } from '../value-at';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Studio } from '@/core/files';
 import type { MarkSheet } from '@/core/marks';
-import { fitStudio } from '@/core/readiness/forecast';
+import { fitStudio } from '@/core/forecast';
 import { cautionsOf, goalContext, goalForecast, pastCandidacies } from '@/core/register';
 import { addDays, type CalendarDay } from '@/core/time';
 import { studio, today } from '../test-studio';

@@ -1,5 +1,5 @@
-import { seeded } from '../../seeded';
-import { panelResult, type MarkScheme } from '../../marks';
+import { seeded } from '../seeded';
+import { panelResult, type MarkScheme } from '../marks';
 import type { DayMarks } from './candidacy';
 import type { Outcome } from './outcome';
 import { edgesOf, type Marked } from './scale';

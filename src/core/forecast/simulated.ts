@@ -1,5 +1,5 @@
-import { seeded } from '../../seeded';
-import { addDays, calendarDay } from '../../time';
+import { seeded } from '../seeded';
+import { addDays, calendarDay } from '../time';
 import type { HeardMark, Hearer, PastCandidacy } from './candidacy';
 import type { Question } from './forecast';
 

@@ -1,4 +1,4 @@
-import { addDays, daysBetween, type CalendarDay } from '../../time';
+import { addDays, daysBetween, type CalendarDay } from '../time';
 import {
   courseOf,
   dayMarks,

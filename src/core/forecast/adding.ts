@@ -1,5 +1,5 @@
 import Fraction from 'fraction.js';
-import { componentMax, floorOf, leastValue, markValue, stepOf, type MarkScheme } from '../../marks';
+import { componentMax, floorOf, leastValue, markValue, stepOf, type MarkScheme } from '../marks';
 import type { Adding, Line } from './outcome';
 import { stepsOf, type Marked } from './scale';
 

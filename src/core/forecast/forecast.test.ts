@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { PLAIN_SUM, type MarkScheme } from '../../marks';
-import { seeded } from '../../seeded';
-import { addDays, calendarDay as day } from '../../time';
+import { PLAIN_SUM, type MarkScheme } from '../marks';
+import { seeded } from '../seeded';
+import { addDays, calendarDay as day } from '../time';
 import { totalledBy } from './adding';
 import type { HeardMark, Hearer } from './candidacy';
 import { drawAwards } from './drawn';

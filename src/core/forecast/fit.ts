@@ -1,4 +1,4 @@
-import type { CalendarDay } from '../../time';
+import type { CalendarDay } from '../time';
 import { personalAfter, unknownStudent, type Personal } from './belief';
 import {
   dayMarks,

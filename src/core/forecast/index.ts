@@ -3,8 +3,8 @@
  *
  * Fitted to the studio's own results; until there are any, everything is assumed. Read `forecast` first, then `outcomeOf`.
  */
-export { MOST_STEPS, totalled, totalledBy, markedOf, type Totalled } from './adding';
-export { HEARERS, type Candidacy, type Hearer, type HeardMark, type PastCandidacy } from './candidacy';
+export { totalled, totalledBy, markedOf, type Totalled } from './adding';
+export { type Candidacy, type Hearer, type HeardMark, type PastCandidacy } from './candidacy';
 export { drawAwards, type DrawnAwards } from './drawn';
 export { fitStudio, type StudioFit } from './fit';
 export { forecast, weeklyDays, type Ahead, type Evidence, type Forecast, type Question } from './forecast';
@@ -17,4 +17,4 @@ export {
   type Line,
   type Outcome,
 } from './outcome';
-export { stepsOf, type Marked } from './scale';
+export { type Marked } from './scale';
