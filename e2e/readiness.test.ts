@@ -1,6 +1,6 @@
 import { expect, inject, test } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import { kept, nameOfFocus, openPage, pick, sees, tabTo, textOf, useBrowser, visit } from './browser';
+import { kept, nameOfFocus, openPage, pick, press, sees, tabTo, textOf, useBrowser, visit } from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -73,6 +73,9 @@ test('all goals: by date or by name, one session, each with its range, what is m
   expect(await textOf(page, '[data-testid="outlook-hester-chair"]')).toMatch(
     /no marks yet.*first chair 52.*1, 2, S not marked yet/,
   );
+  // Of the past: four of fourteen results have five others known four weeks before.
+  await press(page, 'Look back');
+  await sees(page, /Of 20 marks \d+\s% lay in their range of 8 in 10/, '[data-testid="looked-back"]');
   // What is looked at is in the address, and stays.
   await page.reload();
   await page.waitForFunction(() => document.querySelectorAll('tbody th').length === 2, { polling: 50 });

@@ -1,5 +1,5 @@
 import type { FitState } from '@/core/fit';
-import type { Decision, FitWindow, GoalForecast } from '@/core/register';
+import type { Decision, FitWindow, GoalForecast, Hindsight } from '@/core/register';
 import type { CalendarDay } from '@/core/time';
 import { defineJob } from './job';
 import { startStudio } from './studio-feed';
@@ -68,5 +68,11 @@ export interface ForecastsFound {
 /** Where goals are likely to stand on their day. */
 export const forecasts = defineJob<ForecastsQuestion, ForecastsFound, ForecastsFound, never>(
   'forecasts',
+  options,
+);
+
+/** What was forecast before each result, by what was known then, earliest first. */
+export const lookBack = defineJob<{ readonly of: string }, readonly Hindsight[], readonly Hindsight[], never>(
+  'lookBack',
   options,
 );

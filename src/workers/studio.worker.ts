@@ -2,16 +2,19 @@ import { textId, withRecords, type Studio } from '@/core/files';
 import { KeptFit, type FitColumn, type FitState } from '@/core/fit';
 import {
   decisionsOf,
+  ENOUGH_RESULTS,
   fitGroups,
   fitSettings,
   fitStudentReader,
   goalContext,
   goalForecast,
+  hindsight,
   openGoals,
   pastCandidacies,
   unsettledGoals,
   type GoalContext,
   type GoalForecast,
+  type Hindsight,
 } from '@/core/register';
 import { fitStudio, type PastCandidacy, type StudioFit } from '@/core/forecast';
 import { ok } from '@/core/result';
@@ -29,6 +32,7 @@ import type {
   forecasts,
   ForecastsFound,
   ForecastsQuestion,
+  lookBack,
 } from './studio.job';
 import { serve, type Asked } from './serve';
 
@@ -178,10 +182,24 @@ async function answerForecasts({ of, today, goals }: ForecastsQuestion, asked: A
   return ok({ forecasts: found, left: 0 });
 }
 
-serve<{ fit: typeof fit; decisions: typeof decisions; forecasts: typeof forecasts }>(
+serve<{
+  fit: typeof fit;
+  decisions: typeof decisions;
+  forecasts: typeof forecasts;
+  lookBack: typeof lookBack;
+}>(
   {
     fit: answerFit,
     forecasts: answerForecasts,
+    lookBack: async ({ of }, asked) => {
+      const found: Hindsight[] = [];
+      for (const each of hindsight(await studioOf(of), ENOUGH_RESULTS)) {
+        found.push(each);
+        await breathe();
+        if (asked.cancelled) break;
+      }
+      return ok(found);
+    },
     decisions: async ({ of, today }, asked) => {
       const studio = await studioOf(of);
       const goals = [...openGoals(studio), ...unsettledGoals(studio)];

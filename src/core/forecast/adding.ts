@@ -29,6 +29,9 @@ export function totalled(
   return highest > MOST_STEPS ? null : { components, worth: steps, lines: lines(unit), unit };
 }
 
+/** What one step of the total is worth, in its own unit. */
+export const stepOfTotal = ({ unit }: Totalled): number => unit.valueOf();
+
 /** Components of a scheme as the forecast needs them, in its order. */
 export const markedOf = (scheme: MarkScheme): Marked[] =>
   scheme.components.map((component) => ({

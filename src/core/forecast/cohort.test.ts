@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { isProof } from '@/proof-runs';
-import { around, crps, heldIn80 } from './scores';
+import { heldIn80 } from './held';
+import { around, crps } from './scores';
 import { fitStudio, forecast, marksAtNodes, outcomeOf, type PastCandidacy, type Question } from '.';
 import { REGIMES, studio, type Asked, type Regime, type Studio } from './simulated';
 

@@ -3,7 +3,7 @@
  *
  * Fitted to the studio's own results; until there are any, everything is assumed. Read `forecast` first, then `outcomeOf`.
  */
-export { totalled, totalledBy, markedOf, type Totalled } from './adding';
+export { stepOfTotal, totalled, totalledBy, markedOf, type Totalled } from './adding';
 export { type Candidacy, type Hearer, type HeardMark, type PastCandidacy } from './candidacy';
 export { drawAwards, type DrawnAwards } from './drawn';
 export { fitStudio, type StudioFit } from './fit';
@@ -17,4 +17,5 @@ export {
   type Line,
   type Outcome,
 } from './outcome';
+export { heldIn80 } from './held';
 export { type Marked } from './scale';

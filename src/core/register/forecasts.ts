@@ -15,6 +15,7 @@ import {
   marksAtNodes,
   outcomeOf,
   quantile,
+  stepOfTotal,
   totalledBy,
   weeklyDays,
   type Candidacy,
@@ -24,6 +25,7 @@ import {
   type PastCandidacy,
   type StudioFit,
 } from '../forecast';
+import type { Goal } from '../programme';
 import { allSchemes, commonLevel, heldCommonLevel, schemeOf } from '../requirements';
 import { daysBetween, type CalendarDay } from '../time';
 import { valueAt } from '../value-at';
@@ -81,9 +83,17 @@ function candidacyOf(
   };
 }
 
-/** Everything of the studio that was marked officially by component: what its forecasts learn from. */
-export function pastCandidacies(studio: Studio): PastCandidacy[] {
-  return [...studio.goals.values()].flatMap((goal): PastCandidacy[] => {
+/** A goal with its official marks, as the forecasts learn from it. */
+export interface PastGoal {
+  readonly goal: Goal;
+  /** As it was when the result was given. */
+  readonly scheme: MarkScheme;
+  readonly candidacy: PastCandidacy;
+}
+
+/** Every goal of the studio that was marked officially by component. */
+export function pastGoals(studio: Studio): PastGoal[] {
+  return [...studio.goals.values()].flatMap((goal): PastGoal[] => {
     const { result } = goal;
     const names = goalNames(studio, goal);
     const marks = result?.marks;
@@ -107,9 +117,14 @@ export function pastCandidacies(studio: Studio): PastCandidacy[] {
       }),
     );
     if (Object.keys(official).length === 0) return [];
-    return [{ ...candidacyOf(studio, names, scheme, reads, result.on), examDay: result.on, official }];
+    const candidacy = candidacyOf(studio, names, scheme, reads, result.on);
+    return [{ goal, scheme, candidacy: { ...candidacy, examDay: result.on, official } }];
   });
 }
+
+/** What the forecasts of a studio learn from. */
+export const pastCandidacies = (studio: Studio): PastCandidacy[] =>
+  pastGoals(studio).map(({ candidacy }) => candidacy);
 
 /** 10th, 25th, 50th, 75th and 90th of a hundred. */
 export type Spread = readonly [number, number, number, number, number];
@@ -204,7 +219,7 @@ export function goalForecast(
     : null;
   const lines = drawn?.lines ?? outcome.lines;
   const aim = scheme.awards.findIndex(({ id }) => id === goal.aimAwardId);
-  const unit = adding.unit.valueOf();
+  const unit = stepOfTotal(adding);
   const weeks = outcomes.map(({ components, total }, at): ForecastWeek => ({
     day: days[at] ?? session.day,
     total: scheme.outcome.kind === 'ratings' ? null : spreadOf(total, unit),
@@ -245,7 +260,8 @@ export function goalForecast(
   };
 }
 
-const spreadOf = (chances: readonly number[], step: number): Spread => {
+/** @param step - what one step of the chances is worth */
+export const spreadOf = (chances: readonly number[], step: number): Spread => {
   const [a, b, c, d, e] = SHARES.map((share) => step * quantile(chances, share));
   return [a ?? 0, b ?? 0, c ?? 0, d ?? 0, e ?? 0];
 };

@@ -36,6 +36,7 @@ export {
   type NextHour,
   type Spread,
 } from './forecasts';
+export { heldOf, hindsight, LOOKED_BACK, type Held, type Hindsight } from './hindsight';
 export { performingOfGoal } from './performing';
 export { panelDay, type Entrant } from './panel-day';
 export { BESIDE, resultBeside, type ComponentBeside, type ResultBeside } from './result-beside';

@@ -1,8 +1,8 @@
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { ENOUGH_RESULTS } from '@/core/register';
 import { formatDay } from '@/core/time';
 import type { ReadyState } from '@/store';
-import { Empty, Glyph, LinkButton, Section, SelectField, Table } from '@/ui';
+import { Button, Empty, Glyph, LinkButton, Section, SelectField, Table } from '@/ui';
 import { chanceWords, percentWords, rangeWords } from '../readiness/readiness-model';
 import { useForecasts } from '../readiness/use-forecasts';
 import { PageLine } from '../shell/PageLine';
@@ -14,6 +14,8 @@ import { RangeLine } from './RangeLine';
 import { byDay, byName, outlookLines } from './outlook-model';
 import css from './OutlookView.module.css';
 
+const LookedBack = lazy(() => import('./LookedBack').then((part) => ({ default: part.LookedBack })));
+
 export const OutlookView = () => <StudioPage>{(ready) => <Outlook ready={ready} />}</StudioPage>;
 
 /** All goals that are still to come, each with its range beside its aim and what it lacks. */
@@ -22,6 +24,7 @@ function Outlook({ ready }: { readonly ready: ReadyState }) {
   const [session, lookAt] = useLooked('session');
   const [order, setOrder] = useLooked('order');
   const all = useMemo(() => outlookLines(studio, now.day), [studio, now.day]);
+  const [looksBack, setLooksBack] = useState(false);
   const { byGoal, stopped, isOld } = useForecasts(ready, null);
   const sessionOf = ({ context }: (typeof all)[number]) => `${context.set.id} ${context.session.id}`;
   const sessions = [
@@ -107,7 +110,9 @@ function Outlook({ ready }: { readonly ready: ReadyState }) {
                     <span className={css.soft}>{weeksWords(now.day, context.session.day)}</span>
                   </td>
                   <th scope="row">
-                    <a href={hrefOf('/readiness', { goal: goal.id })}>{student.name}</a>
+                    <a className={css.who} href={hrefOf('/readiness', { goal: goal.id })}>
+                      {student.name}
+                    </a>
                   </th>
                   <td>
                     {set.name} {level.name}
@@ -166,6 +171,22 @@ function Outlook({ ready }: { readonly ready: ReadyState }) {
           )}
         </Section>
       )}
+      <Section
+        title="How the forecasts did"
+        end={
+          <Button look="quiet" pressed={looksBack} onClick={() => setLooksBack(!looksBack)}>
+            {looksBack ? 'Hide' : 'Look back'}
+          </Button>
+        }
+      >
+        {looksBack ? (
+          <Suspense>
+            <LookedBack ready={ready} />
+          </Suspense>
+        ) : (
+          <p className={css.soft}>What was forecast four weeks before each result, against what came.</p>
+        )}
+      </Section>
     </>
   );
 }
