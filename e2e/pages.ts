@@ -39,6 +39,7 @@ export const VIEWS = [
   '/print?sheet=own&goal=orla-5',
   '/print?sheet=adjudication&occasion=festival-2026',
   '/print?sheet=outlook',
+  '/print?sheet=stage&goal=orla-5',
   '/print?sheet=day',
   '/print?sheet=shaping&student=orla&piece=tarrin-ropewalk-gigue',
 ];

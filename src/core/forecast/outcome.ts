@@ -60,11 +60,14 @@ export function marksAtNodes(day: DayMarks, width: number, components: readonly 
 export const overNodes = (at: (node: number) => number): number =>
   NODES.reduce((sum, { weight }, node) => sum + weight * at(node), 0);
 
+/** Marks less likely than this are left out of sums. */
+const NOTHING = 1e-13;
+
 /** Adds one more component to the distribution of a sum. */
 function withComponent(sum: Float64Array, marks: readonly number[], worth: number): Float64Array {
   const next = new Float64Array(sum.length + worth * (marks.length - 1));
   for (const [mark, share] of marks.entries())
-    if (share !== 0)
+    if (share > NOTHING)
       for (let at = 0; at < sum.length; at += 1)
         next[at + worth * mark] = (next[at + worth * mark] ?? 0) + share * (sum[at] ?? 0);
   return next;

@@ -28,6 +28,7 @@ const ResultsSheet = lazy(() =>
 const OutlookSheet = lazy(() =>
   import('./parts/OutlookSheet').then((part) => ({ default: part.OutlookSheet })),
 );
+const StageSheet = lazy(() => import('./parts/StageSheet').then((part) => ({ default: part.StageSheet })));
 const GateSheet = lazy(() => import('./parts/GateSheet').then((part) => ({ default: part.GateSheet })));
 const StaveSheet = lazy(() => import('./parts/StaveSheet').then((part) => ({ default: part.StaveSheet })));
 const PageQuestions = lazy(() =>
@@ -111,6 +112,8 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
           <ResultsSheet ready={ready} student={named} nameOf={nameOf} />
         ) : sheet === 'outlook' ? (
           <OutlookSheet ready={ready} session={queryOf('session')} nameOf={nameOf} />
+        ) : sheet === 'stage' && context ? (
+          <StageSheet ready={ready} context={context} nameOf={nameOf} />
         ) : sheet === 'talk' && named ? (
           <TalkSheet ready={ready} student={named} nameOf={nameOf} />
         ) : sheet === 'stave' && whole && student ? (

@@ -48,6 +48,16 @@ function StudentOf({ ready }: { readonly ready: ReadyState }) {
   return <StudentPage key={student.id} ready={ready} student={student} byName={byName} onLook={look} />;
 }
 
+/** Milliseconds after which a note that was asked for is waited for no more. */
+const NOTE_COMES = 3_000;
+
+/** Goes to the lesson's note, which may still be on its way to the page. */
+function focusNote(until: number): void {
+  const note = document.querySelector<HTMLInputElement>('[data-note]');
+  if (note) note.focus();
+  else if (performance.now() < until) requestAnimationFrame(() => focusNote(until));
+}
+
 /** All of one student, as a teacher wants it in the lesson. */
 function StudentPage({
   ready,
@@ -86,7 +96,7 @@ function StudentPage({
     m: () => goalId !== undefined && goTo('/mark', { goal: goalId }),
     Enter: () => goalId !== undefined && goTo('/mark', { goal: goalId }),
     p: () => hasCard && goTo('/print', { sheet: 'card', student: student.id, week: '0' }),
-    n: () => document.querySelector<HTMLInputElement>('[data-note]')?.focus(),
+    n: () => focusNote(performance.now() + NOTE_COMES),
     r: () => goTo('/run', { student: student.id }),
     l: () => goTo('/students'),
   });

@@ -40,6 +40,9 @@ export function Performing({
       end={
         <>
           {items.length === 0 ? '' : `${met} of ${items.length} met · `}
+          <LinkButton look="quiet" href={hrefOf('/print', { sheet: 'stage', goal: context.goal.id })}>
+            Print for the day
+          </LinkButton>{' '}
           <LinkButton look="quiet" href={hrefOf('/run', { student: context.student.id })}>
             Run-through
           </LinkButton>
