@@ -38,7 +38,7 @@ const MISSING = { choice: 'not chosen', mark: 'not marked yet', gate: 'a gate is
 function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const { context } = choice;
-  const { byGoal, stopped } = useForecasts(ready, context?.goal.id ?? '');
+  const { byGoal, stopped, isOld } = useForecasts(ready, context?.goal.id ?? '');
   const today = ready.now.day;
   const readiness = useMemo(
     () =>
@@ -75,7 +75,13 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
       />
       <div className={css.grid}>
         <div>
-          <Fan key={goal.id} context={context} forecast={forecast} stopped={stopped} ready={ready} />
+          <Fan
+            key={goal.id}
+            context={context}
+            forecast={forecast}
+            state={stopped ? 'stopped' : isOld ? 'asked' : 'told'}
+            ready={ready}
+          />
           <Section title="Components" end="barlines: an even share of each award">
             <ul>
               {readiness.components.map((row, at) => (
@@ -159,12 +165,12 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
 function Fan({
   context,
   forecast,
-  stopped,
+  state,
   ready,
 }: {
   readonly context: GoalContext;
   readonly forecast: GoalForecast | undefined;
-  readonly stopped: boolean;
+  readonly state: 'asked' | 'told' | 'stopped';
   readonly ready: ReadyState;
 }) {
   const today = ready.now.day;
@@ -206,10 +212,14 @@ function Fan({
             <Ruler {...total.ruler} />
             <p className={css.soft}>The day is here: there is nothing left to forecast.</p>
           </>
-        ) : stopped ? (
+        ) : state !== 'asked' ? (
           <>
             <Ruler {...total.ruler} />
-            <p className={css.soft}>The forecast failed. Reload the page to try again.</p>
+            <p className={css.soft}>
+              {state === 'stopped'
+                ? 'The forecast failed. Reload the page to try again.'
+                : 'No forecast can be made: the weights of this scheme are too fine, or all 0.'}
+            </p>
           </>
         ) : (
           <div className={css.waiting}>

@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
+import type { Studio } from '@/core/files';
 import type { GoalForecast } from '@/core/register';
 import { databaseName, type ReadyState } from '@/store';
 import { feedStudio } from '@/workers/studio-feed';
@@ -21,11 +22,14 @@ export interface Forecasts {
  */
 export function useForecasts({ which, studio, now }: ReadyState, goals: string | null): Forecasts {
   const [byGoal, setByGoal] = useState<ReadonlyMap<string, GoalForecast>>(() => new Map(last));
-  const [state, setState] = useState<'asked' | 'told' | 'stopped'>('asked');
+  const [ended, end] = useState<{
+    readonly of: Studio;
+    readonly goals: string | null;
+    readonly told: boolean;
+  } | null>(null);
   const today = now.day;
   useEffect(() => {
     feedStudio();
-    setState('asked');
     let over = false;
     const cancel = forecasts.ask(
       { of: databaseName(which), today, goals: goals === null ? null : goals.split(' ').filter(Boolean) },
@@ -37,8 +41,8 @@ export function useForecasts({ which, studio, now }: ReadyState, goals: string |
           for (const each of found.forecasts) last.set(each.goalId, each);
           setByGoal(new Map(found.forecasts.map((each) => [each.goalId, each])));
         }
-        if (reply.kind === 'answer') setState('told');
-        if (reply.kind === 'crashed') setState('stopped');
+        if (reply.kind === 'answer' || reply.kind === 'crashed')
+          end({ of: studio, goals, told: reply.kind === 'answer' });
       },
     );
     return () => {
@@ -46,5 +50,7 @@ export function useForecasts({ which, studio, now }: ReadyState, goals: string |
       cancel();
     };
   }, [which, studio, today, goals]);
-  return useMemo(() => ({ byGoal, isOld: state === 'asked', stopped: state === 'stopped' }), [byGoal, state]);
+  // What ended for other goals, or before a change, says nothing of these.
+  const own = ended?.of === studio && ended.goals === goals ? ended : null;
+  return useMemo(() => ({ byGoal, isOld: own === null, stopped: own?.told === false }), [byGoal, own]);
 }
