@@ -218,7 +218,9 @@ export function observeOfficial(model: Model, belief: Belief, official: readonly
 /** What is known of a student after earlier exams, taken in the order of their days. */
 export function personalOf(model: Model, earlier: readonly Course[], results: number): Personal {
   let personal = unknownStudent(model);
-  for (const course of [...earlier].sort((a, b) => (a.examDay < b.examDay ? -1 : 1))) {
+  for (const course of [...earlier].sort((a, b) =>
+    a.examDay < b.examDay ? -1 : a.examDay > b.examDay ? 1 : 0,
+  )) {
     const [stop] = pass(model, course, personal, results, [course.examDay]).stops;
     if (!stop || course.official.length === 0) continue;
     const then = onDay(model, stop, course.examDay, results);

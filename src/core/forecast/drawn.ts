@@ -11,8 +11,8 @@ const SEED = 20_270_331;
 /** Chances of awards that a panel of judges gives, or a table of ratings: by drawing days and asking the scheme itself. */
 export interface DrawnAwards {
   readonly lines: Outcome['lines'];
-  /** 10th, 50th and 90th of a hundred totals; null where ratings make no total. */
-  readonly total: readonly [number, number, number] | null;
+  /** 10th, 25th, 50th, 75th and 90th of a hundred totals; null where ratings make no total. */
+  readonly total: readonly [number, number, number, number, number] | null;
 }
 
 /**
@@ -85,7 +85,7 @@ export function drawAwards(
   const share = (part: number) => totals[Math.floor(part * totals.length)] ?? 0;
   return {
     lines: scheme.awards.map(({ id }, at) => ({ id, ...(reached[at] ?? { chance: 0, oneMore: [] }) })),
-    total: totals.length === 0 ? null : [share(0.1), share(0.5), share(0.9)],
+    total: totals.length === 0 ? null : [share(0.1), share(0.25), share(0.5), share(0.75), share(0.9)],
   };
 }
 

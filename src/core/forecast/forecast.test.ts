@@ -304,7 +304,7 @@ describe('schemes', () => {
     });
     const width80 = (judges: number) => {
       const total = drawAwards(panel(judges), then, width, ASSUMED.officialNoise, some).total!;
-      return total[2] - total[0];
+      return total[4] - total[0];
     };
     expect(width80(5)).toBeLessThan(width80(1));
   });

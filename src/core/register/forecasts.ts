@@ -57,10 +57,10 @@ function placementOf(studio: Studio, { student, set, level }: GoalNames, day: Ca
 /** Marks of complete sheets that mean today what they meant. */
 function heardMarks(reads: readonly ReadSheet[], scheme: MarkScheme): HeardMark[] {
   const components = new Map(markedOf(scheme).map((component) => [component.id, component]));
-  return reads.flatMap(({ sheet, mark, maxMark }): HeardMark[] => {
+  return reads.flatMap(({ sheet, mark, maxMark, current }): HeardMark[] => {
     const assessor = HEARER_OF[sheet.assessor];
     const component = components.get(sheet.componentId);
-    return assessor && component && mark.kind === 'complete' && maxMark === component.max
+    return current && assessor && component && mark.kind === 'complete' && maxMark === component.max
       ? [{ day: sheet.day, assessor, component: component.id, mark: mark.mark }]
       : [];
   });
@@ -154,7 +154,9 @@ export interface GoalForecast {
   readonly evidence: Evidence;
   /** By how many marks of the total own marks run high here; null as long as no result says so. */
   readonly ownHigh: number | null;
-  /** From today, week by week, to the day of the session. */
+  /** Of the total on the day, as the scheme makes it: of several judges the panel's. Null where it makes none. */
+  readonly total: Spread | null;
+  /** From today, week by week, to the day of the session; of several judges what one of them gives. */
   readonly weeks: readonly ForecastWeek[];
   /** Chance of each award, lowest first; right to about a point where they are drawn. */
   readonly awards: readonly { readonly id: string; readonly chance: number }[];
@@ -229,6 +231,7 @@ export function goalForecast(
     goalId: goal.id,
     evidence,
     ownHigh: fit.results > 0 ? Math.round(fit.model.selfBias * schemeMax(scheme)) : null,
+    total: drawn ? drawn.total : (weeks.at(-1)?.total ?? null),
     weeks,
     awards: lines.map(({ id, chance }) => ({ id, chance })),
     isDrawn,

@@ -36,7 +36,9 @@ export interface Hindsight {
  * @param enough - results that must have come before
  */
 export function* hindsight(studio: Studio, enough: number): Generator<Hindsight> {
-  const all = pastGoals(studio).sort((a, b) => (a.candidacy.examDay < b.candidacy.examDay ? -1 : 1));
+  const all = pastGoals(studio).sort(({ candidacy: a }, { candidacy: b }) =>
+    a.examDay < b.examDay ? -1 : a.examDay > b.examDay ? 1 : 0,
+  );
   const fits = new Map<number, StudioFit>();
   for (const past of all.slice(-LATEST)) {
     const asOf = addDays(past.candidacy.examDay, -LOOKED_BACK);

@@ -102,7 +102,7 @@ function Outlook({ ready }: { readonly ready: ReadyState }) {
               const forecast = byGoal.get(goal.id);
               const aim = scheme.awards.find(({ id }) => id === goal.aimAwardId);
               const chance = forecast?.awards.find(({ id }) => id === goal.aimAwardId)?.chance;
-              const spread = forecast?.weeks.at(-1)?.total;
+              const spread = forecast?.total;
               return (
                 <tr key={goal.id} data-testid={`outlook-${goal.id}`}>
                   <td className={css.day}>

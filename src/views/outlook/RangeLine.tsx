@@ -12,7 +12,7 @@ export function RangeLine({
   readonly context: GoalContext;
   readonly forecast: GoalForecast;
 }) {
-  const spread = forecast.weeks.at(-1)?.total;
+  const spread = forecast.total;
   const aim = scheme.awards.find(({ id }) => id === goal.aimAwardId);
   if (!spread) return null;
   const x = (total: number) => 2 + ((WIDTH - 4) * total) / standing.maxMark;

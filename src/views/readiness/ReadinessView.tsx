@@ -182,8 +182,7 @@ function Fan({
     () => forecast && fanOf(context, forecast, charted, today),
     [context, forecast, charted, today],
   );
-  const last = forecast?.weeks.at(-1);
-  const spread = last?.total ?? null;
+  const spread = forecast?.total ?? null;
   const charts = [
     ...(hasTotal ? [{ id: TOTAL, name: 'Total' }] : []),
     ...level.components

@@ -107,3 +107,10 @@ test.each([
 ])('a chance of %d', (chance, percent, words) =>
   expect([percentWords(chance), chanceWords(chance)]).toEqual([percent, words]),
 );
+
+test('of several judges the total of the day is the panel’s, narrower than one judge’s', () => {
+  const { context, forecast } = forecastOf(studio, 'teodor-chair');
+  expect(context.scheme.panel).not.toBeNull();
+  const [one, all] = [forecast.weeks.at(-1)?.total, forecast.total];
+  expect(one && all && all[4] - all[0] < one[4] - one[0]).toBe(true);
+});

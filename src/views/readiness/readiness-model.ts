@@ -160,7 +160,10 @@ export function fanOf(
   return {
     x: { from: 0, to: x(session.day), say: (days) => formatDay(addDays(start, Math.round(days)), 'short') },
     y: { from: bottom, to: max, say: String },
-    bands: [band('8 in 10', 'wide', 0, 4), band('half', 'narrow', 1, 3)],
+    bands: [
+      band(scheme.panel ? '8 in 10, one judge' : '8 in 10', 'wide', 0, 4),
+      band('half', 'narrow', 1, 3),
+    ],
     series: [
       {
         name: 'the middle',

@@ -49,7 +49,7 @@ export function OutlookSheet({
             const forecast = byGoal.get(goal.id);
             const aim = scheme.awards.find(({ id }) => id === goal.aimAwardId);
             const chance = forecast?.awards.find(({ id }) => id === goal.aimAwardId)?.chance;
-            const spread = forecast?.weeks.at(-1)?.total;
+            const spread = forecast?.total;
             return (
               <tr key={goal.id}>
                 <td className={css.day}>{formatDay(event.day, 'short')}</td>
