@@ -51,6 +51,6 @@ test('every goal of the demo has its context, and the stories of the scenario sh
   // An autumn was reported, but for last week: those cards are still to be entered.
   expect(learnedRateOf(all, all.students.get('orla')!, today)?.rate).toBeCloseTo(1.3, 1);
   expect([...all.practice.values()].every(({ day }) => day < '2027-01-13')).toBe(true);
-  expect(all.cards.size).toBe(10);
+  expect(all.cards.size).toBe(11);
   expect(decisionsOf(known, today).map((each) => `${each.goalId} ${each.kind}`)).toContain('jonah-4 enter');
 });

@@ -12,14 +12,35 @@ const FROM = addDays(TO, -29);
 const PLAYERS = { orla: 6, hester: 9, jonah: 3, teodor: 5, elspeth: 4 } as const;
 
 /** A month of run-throughs; drawn by a fixed seed, so the same on every machine. */
-export const monthOfRuns = (studio: Studio): RunThrough[] =>
-  Object.entries(PLAYERS).flatMap(([studentId, clean], at) => {
+export const monthOfRuns = (studio: Studio): RunThrough[] => [
+  ...Object.entries(PLAYERS).flatMap(([studentId, clean], at) => {
     const student = studio.students.get(studentId);
     const { whole } = student ? preparationOf(studio, student, TO) : { whole: null };
     const piece = whole?.items.find((item) => item.piece?.bars != null)?.piece;
     if (!student || piece?.bars == null) return [];
     return runsOf(studentId, piece, clean, seeded(at * 6_151 + SEED));
-  });
+  }),
+  farBehind,
+];
+
+/** One who is far behind, heard the day before: bars of the slips, and of the two places where it stopped. */
+const farBehind: RunThrough = {
+  id: 'run-anouk-2027-01-19',
+  studentId: 'anouk',
+  pieceId: 'chandlery-breakwater-nocturne',
+  day: TO,
+  place: 1,
+  start: { kind: 'beginning' },
+  seconds: 291,
+  slips: [20, 26, 35, 36, 52, 58, 86].map((bar) => ({ at: null, bar })),
+  stops: [
+    { at: null, bar: 41, seconds: 9, then: 'went on' },
+    { at: null, bar: 63, seconds: 14, then: 'started over' },
+  ],
+  tempo: 'not kept',
+  memory: 'from the music',
+  listeners: 'the teacher',
+};
 
 function runsOf(studentId: string, piece: Piece, clean: number, random: () => number): RunThrough[] {
   const sections = sectionsOf(piece);

@@ -47,11 +47,13 @@ export interface EffortSettings {
   /** Minutes that one mark more takes at least, and where a component is not expected to rise. */
   readonly leastMarkMinutes?: number;
   readonly flatMarkMinutes?: number;
+  /** Percent of a bar's minutes that go with the number of its notes. */
+  readonly notesPercent?: number;
 }
 
 /**
  * Where the teacher has set none. Our choice: a shorter visit only warms up; teachers ask for two to three weeks of
- * performing and give a piece back three weeks before; they begin at about half the tempo; a place is worked on for about ten
+ * performing and give a piece back three weeks before; they begin at about half the tempo; half of learning a bar is its notes, half its rhythm and its way; a place is worked on for about ten
  * minutes, and may wait twice as long each time it comes back; a stroke begins to bounce by itself near its tempo; later
  * skills rest on finer control.
  */
@@ -77,6 +79,7 @@ export const ASSUMED_EFFORT = {
   firstRhythmWeeks: 3,
   leastMarkMinutes: 20,
   flatMarkMinutes: 60,
+  notesPercent: 50,
 } as const satisfies Partial<EffortSettings>;
 export const effortFigure = (effort: EffortSettings, name: keyof typeof ASSUMED_EFFORT): number =>
   effort[name] ?? ASSUMED_EFFORT[name];

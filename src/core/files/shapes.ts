@@ -4,6 +4,7 @@ import { NOTE_VALUES } from '../music';
 import { PRACTICE_SOURCES, SHOWN_HOW, SUPPORTS } from '../plan';
 import { ENDINGS } from '../programme';
 import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
+import { THINNINGS } from '../score';
 import { GRADES, PRINTED_FINGERING, SHAPES } from '../shaping';
 import { HEARD_HOW, INSTRUMENT_FAMILIES } from '../skills';
 import { bars, clock, day, name, seconds, tempo } from '../shape';
@@ -65,6 +66,7 @@ export const pieceShape = object({
   work: optional(workShape),
   book: optional(name),
   page: optional(text(20, 1)),
+  wellKnown: optional(list(bars, 40, 1)),
   notes: optional(prose(1_000, 1)),
 });
 
@@ -152,6 +154,21 @@ export const goalShape = object({
     criteriaWeeks: optional(whole(0, 26)),
     goNoGo: optional(day),
     first: optional(record(list(bars, 40, 1), 100)),
+    playedAs: optional(
+      record(
+        object({
+          cut: optional(bars),
+          thin: list(oneOf(THINNINGS), 4),
+          lighter: list(
+            object({ bar: whole(0, 9_999), gone: whole(1, 9_999), there: whole(1, 9_999) }),
+            9_999,
+          ),
+          same: optional(list(whole(0, 9_999), 9_999)),
+          timeShare: number(0, 1),
+        }),
+        40,
+      ),
+    ),
   }),
   history: optional(
     list(
@@ -159,6 +176,8 @@ export const goalShape = object({
         deferred: { on: day, fromSessionId: id, enteredOn: nullable(day) },
         'set all the same': { on: day, why: text(400, 1) },
         'entered all the same': { on: day, open: list(text(400, 1), 60), why: text(400, 1) },
+        decided: { on: day, go: yesNo, why: text(400) },
+        rescued: { on: day, what: text(2_000, 1), why: text(400) },
         'changed after entry': { on: day, what: text(2_000, 1), toldOn: nullable(day) },
       }),
       200,
@@ -344,6 +363,7 @@ export const settingsShape = object({
     firstRhythmWeeks: optional(whole(0, 26)),
     leastMarkMinutes: optional(whole(1, 600)),
     flatMarkMinutes: optional(whole(1, 600)),
+    notesPercent: optional(whole(0, 100)),
   }),
   effortSet: list(text(60), 40),
   commonLevels: record(record(whole(1, 20), 60), 100),

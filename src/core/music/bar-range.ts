@@ -25,3 +25,14 @@ export function withOrWithoutBars(ranges: readonly BarRange[], bars: BarRange): 
   const others = ranges.filter(({ from, to }) => from !== bars.from || to !== bars.to);
   return others.length < ranges.length ? others : [...ranges, bars];
 }
+
+/** Numbers of bars in rising order as stretches. */
+export function stretchesOf(bars: readonly number[]): BarRange[] {
+  const found: { from: number; to: number }[] = [];
+  for (const bar of bars) {
+    const last = found.at(-1);
+    if (last && last.to === bar - 1) last.to = bar;
+    else found.push({ from: bar, to: bar });
+  }
+  return found;
+}

@@ -5,7 +5,14 @@
  * printed (`q.` is a dotted crotchet). Read `tempoAt` first: it answers how the working tempo
  * rises to the performance tempo.
  */
-export { coversBars, formatBars, parseBars, withOrWithoutBars, type BarRange } from './bar-range';
+export {
+  coversBars,
+  formatBars,
+  parseBars,
+  stretchesOf,
+  withOrWithoutBars,
+  type BarRange,
+} from './bar-range';
 export { countedOddly, groupingsOf } from './groupings';
 export { handRate, rollStrokes } from './strokes';
 export { groupsKind, metreKind, parseMetre, type Metre, type MetreKind } from './metre';

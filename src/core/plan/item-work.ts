@@ -1,6 +1,6 @@
 import { effortFigure, pieceMinutes, stageMinutes, type EffortSettings, type Stage } from '../effort';
 import type { BarRange, Tempo } from '../music';
-import type { Goal, RowResult } from '../programme';
+import { pieceOfGoal, type Goal, type RowResult } from '../programme';
 import { barsToLearn, excerptToLearn, type Piece } from '../repertoire';
 import {
   isPrepared,
@@ -131,7 +131,10 @@ export function itemsOf(
     const chosen =
       source.kind === 'excerpt'
         ? [pieces.get(source.pieceId) ?? null]
-        : choices.map((choice) => (choice.kind === 'piece' ? (pieces.get(choice.pieceId) ?? null) : null));
+        : choices.map((choice) => {
+            const piece = choice.kind === 'piece' ? pieces.get(choice.pieceId) : undefined;
+            return piece ? pieceOfGoal(goal, piece, effort) : null;
+          });
     if (prepared) return [itemOf({ component, piece: null, share: 1, several: false })];
     if (source.kind === 'excerpt')
       return [itemOf({ component, piece: chosen[0] ?? null, share: 1, several: false })];

@@ -9,6 +9,10 @@ export type GoalEvent = { readonly on: CalendarDay } &
     | { readonly kind: 'set all the same'; readonly why: string }
     /** `open` is what was not in order. */
     | { readonly kind: 'entered all the same'; readonly open: readonly string[]; readonly why: string }
+    /** Go or no-go; `why` may be empty. */
+    | { readonly kind: 'decided'; readonly go: boolean; readonly why: string }
+    /** What was done when it would not be ready in time, in words. */
+    | { readonly kind: 'rescued'; readonly what: string; readonly why: string }
     /** A change of the programme that the office must be told; null until it was. */
     | { readonly kind: 'changed after entry'; readonly what: string; readonly toldOn: CalendarDay | null }
   );

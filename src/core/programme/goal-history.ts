@@ -40,13 +40,15 @@ function planFor({ programme: before, plan }: Goal, programme: Programme, on: Ca
     choices.flatMap((choice) => (choice.kind === 'piece' ? [choice.pieceId] : []));
   const idsIn = (all: Programme) => new Set(Object.values(all).flatMap(idsOf));
   const had = idsIn(before);
-  const { chosenOn = {}, ...rest } = plan;
+  const { chosenOn = {}, playedAs, ...rest } = plan;
   const days = [...idsIn(programme)].flatMap((id) => {
     const day = had.has(id) ? chosenOn[id] : on;
     return day !== undefined && day > plan.startedOn ? [[id, day] as const] : [];
   });
   const isOther = (componentId: string) =>
     idsOf(before[componentId]).some((id) => !idsOf(programme[componentId]).includes(id));
+  const now = idsIn(programme);
+  const as = Object.entries(playedAs ?? {}).filter(([id]) => now.has(id));
   const kept = <T>(by: Readonly<Record<string, T>>) =>
     Object.fromEntries(Object.entries(by).filter(([componentId]) => !isOther(componentId)));
   return {
@@ -56,6 +58,7 @@ function planFor({ programme: before, plan }: Goal, programme: Programme, on: Ca
     ),
     minutes: kept(plan.minutes),
     secureTempo: kept(plan.secureTempo),
+    ...(as.length > 0 && { playedAs: Object.fromEntries(as) }),
     ...(days.length > 0 && { chosenOn: Object.fromEntries(days) }),
   };
 }

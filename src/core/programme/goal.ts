@@ -1,6 +1,7 @@
-import type { Stage } from '../effort';
+import { effortFigure, type EffortSettings, type Stage } from '../effort';
 import type { BarRange } from '../music';
-import type { Piece } from '../repertoire';
+import { playedPiece, type Piece } from '../repertoire';
+import type { PlayedAs } from '../score';
 import {
   findLevel,
   findSession,
@@ -56,6 +57,8 @@ export interface GoalPlan {
   readonly goNoGo?: CalendarDay;
   /** Bars that come first on the card, in order, by piece or component id; left out where the difficulty decides. */
   readonly first?: Readonly<Record<string, readonly BarRange[]>>;
+  /** How pieces are played that are not played as printed, by their id; left out where all are. */
+  readonly playedAs?: Readonly<Record<string, PlayedAs>>;
 }
 
 export interface Goal {
@@ -211,6 +214,19 @@ export function withRowResult<T extends Pick<Goal, 'rowResults' | 'scalesHeard'>
   return { ...goal, rowResults, scalesHeard: isSecure ? [...secure, rowId] : secure };
 }
 
+/** A piece of a goal as it is played there. */
+export const pieceOfGoal = ({ plan }: Pick<Goal, 'plan'>, piece: Piece, effort: EffortSettings): Piece =>
+  playedPiece(piece, valueAt(plan.playedAs ?? {}, piece.id), effortFigure(effort, 'notesPercent'));
+
+/** Pieces with the time that a goal's own take as they are played there. */
+function timedPieces({ plan }: Goal, pieces: ReadonlyMap<string, Piece>): ReadonlyMap<string, Piece> {
+  const others = Object.entries(plan.playedAs ?? {}).flatMap(([id, as]) => {
+    const piece = pieces.get(id);
+    return piece ? [[id, playedPiece(piece, as, 0)] as const] : [];
+  });
+  return others.length === 0 ? pieces : new Map([...pieces, ...others]);
+}
+
 /** What the rules look at; undefined when the goal names a level its set no longer has. */
 export function entryOf(
   goal: Goal,
@@ -228,7 +244,7 @@ export function entryOf(
       level,
       session: findSession(set, goal.sessionId) ?? null,
       student,
-      pieces,
+      pieces: timedPieces(goal, pieces),
       programme: goal.programme,
       facts: goal.facts,
       enteredOn: goal.enteredOn,

@@ -10,6 +10,7 @@ export {
   NEW_ENTRY,
   lastRowResults,
   NEW_GOAL_PLAN,
+  pieceOfGoal,
   usedPieces,
   withChoice,
   withoutChoice,

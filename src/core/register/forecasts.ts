@@ -6,7 +6,7 @@ import {
   type MarkSheet,
   type ReadSheet,
 } from '../marks';
-import { sheetsOfGoal, type Studio } from '../files';
+import { goalsOfStudent, sheetsOfGoal, type Studio } from '../files';
 import { effortFigure } from '../effort';
 import {
   drawAwards,
@@ -26,7 +26,7 @@ import {
   type StudioFit,
 } from '../forecast';
 import type { Goal } from '../programme';
-import { allSchemes, commonLevel, heldCommonLevel, schemeOf } from '../requirements';
+import { allSchemes, commonLevel, findLevel, heldCommonLevel, schemeOf } from '../requirements';
 import { daysBetween, type CalendarDay } from '../time';
 import { valueAt } from '../value-at';
 import type { GoalContext } from './goal-context';
@@ -54,16 +54,48 @@ function placementOf(studio: Studio, { student, set, level }: GoalNames, day: Ca
   return Math.max(-FURTHEST_PLACEMENT, Math.min(FURTHEST_PLACEMENT, off));
 }
 
-/** Marks of complete sheets that mean today what they meant. */
-function heardMarks(reads: readonly ReadSheet[], scheme: MarkScheme): HeardMark[] {
+/** Marks of complete sheets that mean today what they meant, of pieces that are still chosen. */
+function heardMarks(reads: readonly ReadSheet[], scheme: MarkScheme, { programme }: Goal): HeardMark[] {
   const components = new Map(markedOf(scheme).map((component) => [component.id, component]));
   return reads.flatMap(({ sheet, mark, maxMark, current }): HeardMark[] => {
     const assessor = HEARER_OF[sheet.assessor];
     const component = components.get(sheet.componentId);
-    return current && assessor && component && mark.kind === 'complete' && maxMark === component.max
+    return current &&
+      assessor &&
+      component &&
+      mark.kind === 'complete' &&
+      maxMark === component.max &&
+      isOfProgramme(sheet, programme)
       ? [{ day: sheet.day, assessor, component: component.id, mark: mark.mark }]
       : [];
   });
+}
+
+/** A sheet that names a piece says nothing of another one that has taken its place. */
+function isOfProgramme({ componentId, pieceId }: MarkSheet, programme: Goal['programme']): boolean {
+  const choices = (valueAt(programme, componentId) ?? []).filter(({ kind }) => kind === 'piece');
+  return (
+    pieceId === null ||
+    choices.length === 0 ||
+    choices.some((choice) => choice.kind === 'piece' && choice.pieceId === pieceId)
+  );
+}
+
+/** Sheets of the student's earlier goals that were marked by the same scheme for a piece chosen now: it was played before. */
+function earlierReads(studio: Studio, { goal, set, level, student }: GoalNames): ReadSheet[] {
+  const scheme = schemeOf(set, level);
+  const chosen = (componentId: string) =>
+    (valueAt(goal.programme, componentId) ?? []).flatMap((choice) =>
+      choice.kind === 'piece' ? [choice.pieceId] : [],
+    );
+  return goalsOfStudent(studio, student.id)
+    .filter((other) => other.id !== goal.id && other.setId === set.id)
+    .flatMap((other) => {
+      const own = findLevel(set, other.levelId);
+      return own?.schemeId === scheme.id ? currentSheets(sheetsOfGoal(studio, other.id)) : [];
+    })
+    .filter(({ componentId, pieceId }) => pieceId !== null && chosen(componentId).includes(pieceId))
+    .map((sheet) => readSheet(scheme, allSchemes(set), sheet));
 }
 
 function candidacyOf(
@@ -74,12 +106,14 @@ function candidacyOf(
   examDay: CalendarDay,
 ): Candidacy {
   const { goal, student } = names;
+  const marks = heardMarks(reads, scheme, goal);
+  const days = [goal.plan.startedOn, examDay, ...marks.map(({ day }) => day)].sort();
   return {
     student: student.id,
     components: markedOf(scheme),
-    start: goal.plan.startedOn < examDay ? goal.plan.startedOn : examDay,
+    start: days[0] ?? examDay,
     placement: placementOf(studio, names, examDay),
-    marks: heardMarks(reads, scheme),
+    marks,
   };
 }
 
@@ -193,7 +227,7 @@ export function goalForecast(
     fit,
     past,
     {
-      ...candidacyOf(studio, context, scheme, readSheets, session.day),
+      ...candidacyOf(studio, context, scheme, [...earlierReads(studio, context), ...readSheets], session.day),
       asOf: today,
       examDay: session.day,
     },

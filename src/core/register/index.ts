@@ -37,6 +37,21 @@ export {
   type Spread,
 } from './forecasts';
 export { heldOf, hindsight, LOOKED_BACK, type Held, type Hindsight } from './hindsight';
+export {
+  allowsOf,
+  effectOf,
+  rescuedTogether,
+  rescueOf,
+  withOption,
+  type Allowed,
+  type Allows,
+  type Rescue,
+  type RescueEffect,
+  type RescueOption,
+  type RescueQuestion,
+  type Together,
+} from './rescue';
+export { rescued, type RescueChange } from './rescue-change';
 export { performingOfGoal } from './performing';
 export { panelDay, type Entrant } from './panel-day';
 export { BESIDE, resultBeside, type ComponentBeside, type ResultBeside } from './result-beside';

@@ -42,7 +42,7 @@ export function waysToMend(
 }
 
 /** Listed pieces with fewer bars to learn that break no rule the programme keeps now, those nearest first. */
-function exchangesOf(context: GoalContext, studio: Studio): Exchange[] {
+export function exchangesOf(context: GoalContext, studio: Studio): Exchange[] {
   const { goal, level, set, entry, verdicts } = context;
   const { pieces } = studio;
   const broken = new Set(verdicts.flatMap(({ ruleId, status }) => (status === 'unmet' ? [ruleId] : [])));

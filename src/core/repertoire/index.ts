@@ -31,4 +31,5 @@ export {
   type RepertoireEntry,
   type RepertoireState,
 } from './own-repertoire';
+export { playedAsWords, playedPiece } from './played-as';
 export { sectionsOf } from './sections';

@@ -40,6 +40,8 @@ export interface Piece {
   /** The book it is printed in, and where; left out where nobody said. */
   readonly book?: string;
   readonly page?: string;
+  /** Bars that everyone knows, so that nobody may miss them: they are never cut. Left out where there are none. */
+  readonly wellKnown?: readonly BarRange[];
   readonly notes?: string;
 }
 
@@ -69,7 +71,9 @@ export interface PiecePart {
 /** The same piece with some of what can be left out left out. */
 export const omit = (
   piece: Piece,
-  ...names: readonly ('instrument' | 'parts' | 'span' | 'scoreId' | 'work' | 'book' | 'page' | 'notes')[]
+  ...names: readonly (
+    'instrument' | 'parts' | 'span' | 'scoreId' | 'work' | 'book' | 'page' | 'wellKnown' | 'notes'
+  )[]
 ): Piece =>
   Object.fromEntries(
     Object.entries(piece).filter(([name]) => !(names as readonly string[]).includes(name)),

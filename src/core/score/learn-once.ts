@@ -95,6 +95,26 @@ export function rhythmFamilies(part: ScorePart, layout: Layout): number[][] {
     .map(({ bars }) => bars);
 }
 
+/** By bar: what two bars have in common that are alike, for each way of being so; null for a silent one. */
+export const barKeys: (
+  part: ScorePart,
+  layout: Layout,
+) => readonly (Readonly<Record<Likeness, string>> | null)[] = once((part, layout) =>
+  writtenBars(part, layout).map(({ notes, rhythm }) => {
+    if (notes.length === 0) return null;
+    const lowest = notes[0]?.pitch ?? 0;
+    let steps = '';
+    for (const { pitch } of notes) steps += `${pitch - lowest} `;
+    const transposed = `${rhythm}|${steps}`;
+    return {
+      same: `${transposed}|${lowest}`,
+      octave: `${transposed}|${((lowest % 12) + 12) % 12}`,
+      transposed,
+      rhythm,
+    };
+  }),
+);
+
 /**
  * Which bars of a part are new and which are learned already: the same pitches and rhythm, an octave away, transposed,
  * the same rhythm with other notes. Articulation and dynamics do not count, ties into a bar do.
@@ -107,18 +127,8 @@ export function learnOnce(part: ScorePart, layout: Layout): LearnedBar[] {
     transposed: new Map(),
     rhythm: new Map(),
   };
-  return writtenBars(part, layout).map(({ notes, rhythm }, index): LearnedBar => {
-    if (notes.length === 0) return { bar: index, silent: true, like: null };
-    const lowest = notes[0]?.pitch ?? 0;
-    let steps = '';
-    for (const { pitch } of notes) steps += `${pitch - lowest} `;
-    const transposed = `${rhythm}|${steps}`;
-    const keys: Readonly<Record<Likeness, string>> = {
-      same: `${transposed}|${lowest}`,
-      octave: `${transposed}|${((lowest % 12) + 12) % 12}`,
-      transposed,
-      rhythm,
-    };
+  return barKeys(part, layout).map((keys, index): LearnedBar => {
+    if (!keys) return { bar: index, silent: true, like: null };
     let like: LearnedBar['like'] = null;
     for (const how of ['same', 'octave', 'transposed', 'rhythm'] as const) {
       const before = earlier[how].get(keys[how]);

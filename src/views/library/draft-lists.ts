@@ -238,6 +238,7 @@ export function changedPiece(piece: Piece, row: DraftRow): Result<Piece, string>
         value: {
           ...(piece.scoreId !== undefined && { scoreId: piece.scoreId }),
           ...(piece.work !== undefined && { work: piece.work }),
+          ...(piece.wellKnown !== undefined && { wellKnown: piece.wellKnown }),
           ...read.value,
         },
       }

@@ -113,6 +113,14 @@ const EFFORT: readonly Row[] = [
     true,
   ],
   [
+    'notesPercent',
+    'Percent of a bar’s minutes that go with the number of its notes',
+    'how many minutes a thinned bar saves in a rescue',
+    0,
+    100,
+    true,
+  ],
+  [
     'readyWeeks',
     'Weeks of work with which a level is ready now',
     'what the fit calls ready now',

@@ -32,7 +32,10 @@ export const condition = ruleModule<Condition>()({
     const settled = (valueAt(entry.conditions, topic) ?? '').trim() || null;
     const evidence = { kind: 'condition' as const, settled };
     if (allows === null || settled === null) return { status: 'undecided', evidence };
-    return { status: allows.some((each) => plain(each) === plain(settled)) ? 'met' : 'unmet', evidence };
+    const isAllowed = (what: string) => allows.some((each) => plain(each) === plain(what));
+    // "simplified and cut" is both.
+    const isMet = isAllowed(settled) || settled.split(' and ').every(isAllowed);
+    return { status: isMet ? 'met' : 'unmet', evidence };
   },
   sentence: ({ allows }, { status, evidence: { settled } }) => {
     if (allows === null)

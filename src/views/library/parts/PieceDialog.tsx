@@ -1,6 +1,6 @@
 import { inTerms } from '@/core/terms';
 import { readDemands, readParts, tempoOf, writeDemands, writeParts } from '@/core/files';
-import { formatTime, parseTime } from '@/core/music';
+import { formatBars, formatTime, parseBars, parseTime } from '@/core/music';
 import { ACCOMPANIMENTS, omit, PIECE_KINDS, type Piece } from '@/core/repertoire';
 import { savePiece } from '@/store';
 import { Button, Dialog, DialogActs, FieldRow, SelectField, TextField } from '@/ui';
@@ -41,11 +41,13 @@ export function PieceDialog({
     notes: piece.notes ?? '',
     book: piece.book ?? '',
     page: piece.page ?? '',
+    wellKnown: (piece.wellKnown ?? []).map(formatBars).join(', '),
     instrument: piece.instrument ?? '',
     span: piece.span === undefined ? '' : String(piece.span),
   });
   const set = (name: keyof typeof fields) => (value: string) => setFields({ ...fields, [name]: value });
   const count = (text: string) => (text === '' ? null : /^\d{1,4}$/.test(text) ? Number(text) : undefined);
+  const known = fields.wellKnown.split(',').flatMap((each) => (each.trim() === '' ? [] : [parseBars(each)]));
   const [demands, parts] = [readDemands(fields.demands), readParts(fields.parts)];
   const seconds = fields.time === '' ? null : parseTime(fields.time);
   const [bars, toLearn, tempo] = [count(fields.bars), count(fields.toLearn), tempoOf(fields.tempo)];
@@ -59,6 +61,10 @@ export function PieceDialog({
     demands:
       demands.length > 60 || demands.some((each) => each.length > 80)
         ? 'At most 60, of 80 letters each.'
+        : undefined,
+    wellKnown:
+      known.includes(undefined) || known.length > 40
+        ? inTerms('Bars with commas, as 1–16, 49–56.')
         : undefined,
     parts: new Set(parts.map(({ name }) => name)).size < parts.length ? 'Each part once.' : undefined,
   };
@@ -80,7 +86,7 @@ export function PieceDialog({
               return;
             saving.save(
               {
-                ...omit(piece, 'instrument', 'parts', 'span', 'book', 'page', 'notes'),
+                ...omit(piece, 'instrument', 'parts', 'span', 'book', 'page', 'wellKnown', 'notes'),
                 title: fields.title.trim(),
                 composer: fields.composer.trim(),
                 seconds,
@@ -100,6 +106,7 @@ export function PieceDialog({
                 ...(fields.span !== '' && { span: Number(fields.span) }),
                 ...(fields.book.trim() !== '' && { book: fields.book.trim() }),
                 ...(fields.page.trim() !== '' && { page: fields.page.trim() }),
+                ...(known.length > 0 && { wellKnown: known.flatMap((each) => each ?? []) }),
                 ...(fields.notes.trim() !== '' && { notes: fields.notes.trim() }),
               },
               isNew ? null : piece,
@@ -190,6 +197,13 @@ export function PieceDialog({
           <FieldRow>
             <TextField label="Book" value={fields.book} onChange={set('book')} />
             <TextField label="Page" value={fields.page} onChange={set('page')} />
+            <TextField
+              label={inTerms('Bars everyone knows')}
+              value={fields.wellKnown}
+              onChange={set('wellKnown')}
+              error={errors.wellKnown}
+              hint="as 1–16, 49–56; never cut"
+            />
           </FieldRow>
           <TextField label="Notes" value={fields.notes} rows={2} onChange={set('notes')} />
           <DialogActs>

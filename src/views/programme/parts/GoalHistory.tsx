@@ -22,6 +22,10 @@ export function GoalHistory({
         return `set anyway: ${event.why}`;
       case 'entered all the same':
         return `entered anyway: ${event.why} (${event.open.join(' ')})`;
+      case 'decided':
+        return `decided ${event.go ? 'to go' : 'not to go'}${event.why ? `: ${event.why}` : ''}`;
+      case 'rescued':
+        return `${event.what}${event.why ? `: ${event.why}` : ''}`;
       case 'changed after entry':
         return `changed after entry, ${event.what}; ${event.toldOn ? `the office was told on ${formatDay(event.toldOn, 'written')}` : 'the office must be told'}`;
     }
