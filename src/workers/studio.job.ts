@@ -1,5 +1,5 @@
 import type { FitState } from '@/core/fit';
-import type { Decision, FitWindow, GoalForecast, Hindsight } from '@/core/register';
+import type { Decision, FitWindow, GoalForecast, Hindsight, Rescue, Together } from '@/core/register';
 import type { CalendarDay } from '@/core/time';
 import { defineJob } from './job';
 import { startStudio } from './studio-feed';
@@ -76,3 +76,22 @@ export const lookBack = defineJob<{ readonly of: string }, readonly Hindsight[],
   'lookBack',
   options,
 );
+
+export interface RescueAsked {
+  readonly of: string;
+  readonly today: CalendarDay;
+  readonly goalId: string;
+  /** MusicXML of the pieces that have a score, by the piece's id. */
+  readonly texts: readonly (readonly [pieceId: string, text: string])[];
+  /** Ids of the options that are looked at together. */
+  readonly taken: readonly string[];
+}
+export interface RescueAnswer {
+  readonly rescue: Rescue;
+  /** Null where nothing is taken. */
+  readonly together: Together | null;
+  /** Scores as they are played then, as MusicXML, by the piece's id. */
+  readonly scores: readonly (readonly [pieceId: string, text: string])[];
+}
+/** What can still be done for a goal; null where it is gone or past. */
+export const rescue = defineJob<RescueAsked, null, RescueAnswer | null, never>('rescue', options);

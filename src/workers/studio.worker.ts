@@ -11,13 +11,17 @@ import {
   hindsight,
   openGoals,
   pastCandidacies,
+  rescuedTogether,
+  rescueOf,
   unsettledGoals,
   type GoalContext,
   type GoalForecast,
   type Hindsight,
+  type Rescue,
 } from '@/core/register';
 import { fitStudio, type PastCandidacy, type StudioFit } from '@/core/forecast';
 import { ok } from '@/core/result';
+import { easierScore } from '@/core/score';
 import { breathe } from '@/store/breathe';
 import { keepStudioFit, studioFitOf } from '@/store/kept-fit';
 import { browserKv } from '@/store/kv';
@@ -33,6 +37,8 @@ import type {
   ForecastsFound,
   ForecastsQuestion,
   lookBack,
+  rescue,
+  RescueAsked,
 } from './studio.job';
 import { serve, type Asked } from './serve';
 
@@ -182,14 +188,48 @@ async function answerForecasts({ of, today, goals }: ForecastsQuestion, asked: A
   return ok({ forecasts: found, left: 0 });
 }
 
+/** What was worked out last of a goal: it serves until the studio, the day or a score is another. */
+let weighed: { readonly studio: Studio; readonly asked: string; readonly rescue: Rescue } | null = null;
+
+async function answerRescue({ of, today, goalId, texts, taken }: RescueAsked) {
+  const studio = await studioOf(of);
+  const past = pastCandidacies(studio);
+  const question = {
+    studio,
+    goalId,
+    today,
+    past,
+    fit: await learnedFrom(of, past),
+    texts: new Map(texts),
+  };
+  const asked = [goalId, today, ...texts.map(([id, text]) => `${id} ${textId(text)}`)].join(' ');
+  const known = weighed?.studio === studio && weighed.asked === asked ? weighed.rescue : null;
+  const found = known ?? rescueOf(question);
+  if (!found) return ok(null);
+  weighed = { studio, asked, rescue: found };
+  const together = rescuedTogether(
+    question,
+    found.options.filter(({ id }) => taken.includes(id)),
+  );
+  const scores = (together?.changes ?? []).flatMap((change) => {
+    const text = 'pieceId' in change ? question.texts.get(change.pieceId) : undefined;
+    if (text === undefined || !('as' in change)) return [];
+    const { thin, cut = null } = change.as;
+    return [[change.pieceId, easierScore(text, { thin, cut }).text] as const];
+  });
+  return ok({ rescue: found, together, scores });
+}
+
 serve<{
   fit: typeof fit;
   decisions: typeof decisions;
   forecasts: typeof forecasts;
   lookBack: typeof lookBack;
+  rescue: typeof rescue;
 }>(
   {
     fit: answerFit,
+    rescue: answerRescue,
     forecasts: answerForecasts,
     lookBack: async ({ of }, asked) => {
       const found: Hindsight[] = [];

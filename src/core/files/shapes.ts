@@ -4,6 +4,7 @@ import { NOTE_VALUES } from '../music';
 import { PRACTICE_SOURCES, SHOWN_HOW, SUPPORTS } from '../plan';
 import { ENDINGS } from '../programme';
 import { ACCOMPANIMENTS, PIECE_KINDS, REPERTOIRE_STATES } from '../repertoire';
+import { PERFORMING } from '../runs';
 import { THINNINGS } from '../score';
 import { GRADES, PRINTED_FINGERING, SHAPES } from '../shaping';
 import { HEARD_HOW, INSTRUMENT_FAMILIES } from '../skills';
@@ -154,6 +155,7 @@ export const goalShape = object({
     criteriaWeeks: optional(whole(0, 26)),
     goNoGo: optional(day),
     first: optional(record(list(bars, 40, 1), 100)),
+    toShow: optional(list(object({ name: oneOf(PERFORMING), by: day }), 10, 1)),
     playedAs: optional(
       record(
         object({

@@ -18,7 +18,9 @@ const days = (asked: readonly number[]) =>
 const calm: WarningsInput = {
   plan: { weeks: [week(0, 100), week(1, 110), week(2, 120)] },
   days: days([20, 20, 20, 20, 0, 25, 0]),
-  goals: [{ goalId: 'g', session: addDays(today, 60), due: null, goNoGo: addDays(today, 46) }],
+  goals: [
+    { goalId: 'g', session: addDays(today, 60), due: null, goNoGo: addDays(today, 46), isDecided: false },
+  ],
   lessons: [{ day: addDays(today, -7), note: 'Paint the picture of the tune.' }],
   today,
 };
@@ -33,7 +35,9 @@ test.each<[string, Partial<WarningsInput>, readonly string[]]>([
     'the last two days as full as the others',
     {
       days: days([20, 20, 20]),
-      goals: [{ goalId: 'g', session: addDays(today, 3), due: null, goNoGo: addDays(today, 1) }],
+      goals: [
+        { goalId: 'g', session: addDays(today, 3), due: null, goNoGo: addDays(today, 1), isDecided: false },
+      ],
     },
     ['heavy end'],
   ],
@@ -42,7 +46,13 @@ test.each<[string, Partial<WarningsInput>, readonly string[]]>([
     {
       days: days([20, 10, 5]),
       goals: [
-        { goalId: 'g', session: addDays(today, 30), due: addDays(today, 3), goNoGo: addDays(today, 1) },
+        {
+          goalId: 'g',
+          session: addDays(today, 30),
+          due: addDays(today, 3),
+          goNoGo: addDays(today, 1),
+          isDecided: false,
+        },
       ],
     },
     [],
@@ -55,7 +65,7 @@ test.each<[string, Partial<WarningsInput>, readonly string[]]>([
   ['not long ago', { lessons: [{ day: addDays(today, -40), note: 'Wrist hurts.' }] }, []],
   [
     'the day on which it is decided has come',
-    { goals: [{ goalId: 'g', session: addDays(today, 20), due: null, goNoGo: today }] },
+    { goals: [{ goalId: 'g', session: addDays(today, 20), due: null, goNoGo: today, isDecided: false }] },
     ['go or no-go'],
   ],
 ])('warnings: %s', (_, change, kinds) => {

@@ -31,6 +31,8 @@ export interface WarningsInput {
     readonly session: CalendarDay;
     readonly due: CalendarDay | null;
     readonly goNoGo: CalendarDay;
+    /** Whether it was decided. */
+    readonly isDecided: boolean;
   }[];
   /** Notes of lessons that were. */
   readonly lessons: readonly { readonly day: CalendarDay; readonly note: string }[];
@@ -44,8 +46,8 @@ export function warningsOf({ plan, days, goals, lessons, today }: WarningsInput)
     .sort((a, b) => (a.day < b.day ? 1 : -1))
     .slice(0, 1)
     .map(({ day, note }): PlanWarning => ({ kind: 'strain', day, words: note }));
-  const decide = goals.flatMap(({ goalId, goNoGo, session }): PlanWarning[] =>
-    goNoGo <= today && session > today ? [{ kind: 'go or no-go', day: goNoGo, goalId }] : [],
+  const decide = goals.flatMap(({ goalId, goNoGo, session, isDecided }): PlanWarning[] =>
+    !isDecided && goNoGo <= today && session > today ? [{ kind: 'go or no-go', day: goNoGo, goalId }] : [],
   );
   const open = days.filter(({ asked }) => asked > 0);
   const mean = open.reduce((sum, { asked }) => sum + asked, 0) / Math.max(1, open.length);

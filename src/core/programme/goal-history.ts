@@ -96,10 +96,21 @@ export const withdrawn = (goal: Goal, on: CalendarDay): Goal => ({
 export const withOfficeToTell = (goal: Goal, what: string, on: CalendarDay): Goal =>
   goal.enteredOn === null || what === ''
     ? goal
-    : {
-        ...goal,
-        history: [...(goal.history ?? []), { on, kind: 'changed after entry', what, toldOn: null }],
-      };
+    : withEvent(goal, { on, kind: 'changed after entry', what, toldOn: null });
+
+/** The goal with something that happened to it. */
+export const withEvent = (goal: Goal, event: GoalEvent): Goal => ({
+  ...goal,
+  history: [...(goal.history ?? []), event],
+});
+
+/** Go or no-go as it was decided last; undefined while it was not, or since it is for another session. */
+export function goDecisionOf({
+  history = [],
+}: Pick<Goal, 'history'>): Extract<GoalEvent, { kind: 'decided' }> | undefined {
+  const since = history.slice(history.findLastIndex(({ kind }) => kind === 'deferred') + 1);
+  return since.flatMap((event) => (event.kind === 'decided' ? [event] : [])).at(-1);
+}
 
 /** Changes after entry that the office has not been told. */
 export const toTell = (goal: Goal): Extract<GoalEvent, { kind: 'changed after entry' }>[] =>

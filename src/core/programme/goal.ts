@@ -1,6 +1,7 @@
 import { effortFigure, type EffortSettings, type Stage } from '../effort';
 import type { BarRange } from '../music';
 import { playedPiece, type Piece } from '../repertoire';
+import type { PerformingName } from '../runs';
 import type { PlayedAs } from '../score';
 import {
   findLevel,
@@ -57,6 +58,8 @@ export interface GoalPlan {
   readonly goNoGo?: CalendarDay;
   /** Bars that come first on the card, in order, by piece or component id; left out where the difficulty decides. */
   readonly first?: Readonly<Record<string, readonly BarRange[]>>;
+  /** What shows that the student can perform, each with the day by which it is shown; left out where none is planned. */
+  readonly toShow?: readonly { readonly name: PerformingName; readonly by: CalendarDay }[];
   /** How pieces are played that are not played as printed, by their id; left out where all are. */
   readonly playedAs?: Readonly<Record<string, PlayedAs>>;
 }

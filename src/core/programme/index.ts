@@ -40,7 +40,16 @@ export {
   type PastResult,
 } from './result';
 export { earlierSession } from './earlier-session';
-export { inSession, told, toTell, withdrawn, withOfficeToTell, withProgramme } from './goal-history';
+export {
+  goDecisionOf,
+  inSession,
+  told,
+  toTell,
+  withdrawn,
+  withEvent,
+  withOfficeToTell,
+  withProgramme,
+} from './goal-history';
 export { NO_OWN_CHOICE, ownChoices, piecesFor, type OwnChoices } from './own-choice';
 export {
   cheapestProgramme,

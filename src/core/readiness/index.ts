@@ -6,9 +6,9 @@
  */
 export { readinessOf, type ComponentReadiness, type Readiness } from './readiness';
 export {
+  daysToShow,
   performingOf,
   type PerformingItem,
-  type PerformingName,
   type PieceEvidence,
   type PieceRuns,
 } from './performing';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import type { RunThrough } from '../runs';
-import { calendarDay as day } from '../time';
-import { performingOf, type PerformingName, type PieceRuns } from './performing';
+import type { PerformingName, RunThrough } from '../runs';
+import { addDays, calendarDay as day } from '../time';
+import { daysToShow, performingOf, type PieceRuns } from './performing';
 
 let place = 0;
 const run = (rest: Partial<RunThrough> = {}): RunThrough => ({
@@ -98,4 +98,16 @@ describe('what shows that a student can perform', () => {
     expect(item('memory', open)).toBeUndefined();
     expect(performingOf([], { mostSlips: 2, streak: 3 })).toEqual([]);
   });
+});
+
+test('what is open is spread over the lessons in its order, or over the days where there is none', () => {
+  const open = ['steady', 'streak', 'cold starts', 'listeners', 'room'] as const;
+  const on = (at: number) => addDays(day('2027-01-20'), at);
+  const lessons = [on(6), on(13)];
+  const days = daysToShow(open, lessons, on(0), on(16)).map(({ by }) => by);
+  expect(days).toEqual([6, 6, 6, 13, 13].map(on));
+  const spread = daysToShow(open, [], on(0), on(5));
+  expect(spread.map(({ by }) => by)).toEqual([1, 2, 3, 4, 5].map(on));
+  expect(spread.map(({ name }) => name)).toEqual(open);
+  expect(daysToShow(open, [], on(0), on(0)).every(({ by }) => by === on(0))).toBe(true);
 });

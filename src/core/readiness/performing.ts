@@ -7,24 +7,10 @@ import {
   neverStartedCold,
   recoveryOf,
   streakOf,
+  type PerformingName,
   type RunThrough,
 } from '../runs';
-import type { CalendarDay } from '../time';
-
-/** What shows that a student can perform, beside the marks; in the order of the work. */
-export const PERFORMING = [
-  'steady',
-  'streak',
-  'cold starts',
-  'memory',
-  'recovery',
-  'listeners',
-  'room',
-  'instrument',
-  'clothes',
-  'routine',
-] as const;
-export type PerformingName = (typeof PERFORMING)[number];
+import { daysFrom, type CalendarDay } from '../time';
 
 /** A piece of the programme with its run-throughs since the work on it began. */
 export interface PieceRuns {
@@ -160,4 +146,20 @@ function once(
     return day === null ? [] : [{ pieceId, met: true, day }];
   });
   return { name, done: Math.min(1, rows.length), of: 1, pieces: rows };
+}
+
+/**
+ * Days by which what is still open is shown: spread evenly over the lessons before the day, in the order of the work; over
+ * all days before it where there is no lesson.
+ * @param days - of lessons after today and before the session, in order
+ * @param last - the day before the session
+ */
+export function daysToShow(
+  open: readonly PerformingName[],
+  days: readonly CalendarDay[],
+  today: CalendarDay,
+  last: CalendarDay,
+): { readonly name: PerformingName; readonly by: CalendarDay }[] {
+  const all = days.length > 0 ? days : daysFrom(today, last).slice(1);
+  return open.map((name, at) => ({ name, by: all[Math.floor((at * all.length) / open.length)] ?? last }));
 }

@@ -14,7 +14,7 @@ import { rescued, type RescueChange } from './rescue-change';
 import { exchangesOf } from './ways-to-mend';
 
 /** Cuts of a piece, pieces of each kind that are offered, and places of the worst bars; our choice, so that they can be weighed. */
-const MOST_CUTS = 3;
+export const MOST_CUTS = 3;
 const MOST_PIECES = 2;
 const MOST_TRIED = 12;
 const WORST = 3;
@@ -29,7 +29,7 @@ export function chosenPieces({ goal, level }: GoalContext, pieces: ReadonlyMap<s
   );
 }
 
-/** The best cuts that do not lie in one another's place, those that save most first among those that join as well. */
+/** Cuts that are worth trying and do not lie in one another's place: those that join best first, then those that save most. */
 export function bestCuts(cuts: readonly Cut[], { work }: Piece): Cut[] {
   const saves = ({ bars }: Cut) => {
     const left = new Set((work?.same ?? []).filter((_, at) => at + 1 < bars.from || at + 1 > bars.to));
@@ -40,7 +40,7 @@ export function bestCuts(cuts: readonly Cut[], { work }: Piece): Cut[] {
   const found: Cut[] = [];
   const rank = ({ atEdges, how }: Cut) => Number(!atEdges) + Number(how !== 'same');
   for (const cut of [...cuts].sort((a, b) => rank(a) - rank(b) || saves(b) - saves(a))) {
-    if (found.length === MOST_CUTS) break;
+    if (found.length === MOST_TRIED) break;
     if (
       saves(cut) > 0 &&
       !found.some(

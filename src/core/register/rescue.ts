@@ -13,6 +13,7 @@ import {
   easierPieces,
   learnedPieces,
   minutesMore,
+  MOST_CUTS,
   worstBars,
 } from './rescue-options';
 
@@ -134,10 +135,12 @@ export function rescueOf(question: RescueQuestion): Rescue | null {
       : []),
     ...(allows.cut === 'yes'
       ? ways.flatMap(({ componentId, piece, text, ways: { cuts } }) =>
-          bestCuts(cuts, piece).map((cut) => {
-            const { as } = easierScore(text, { thin: [], cut: cut.bars });
-            return option({ kind: 'cut', componentId, pieceId: piece.id, bars: cut.bars, as }, cut);
-          }),
+          leastFirst(
+            bestCuts(cuts, piece).map((cut) => {
+              const { as } = easierScore(text, { thin: [], cut: cut.bars });
+              return option({ kind: 'cut', componentId, pieceId: piece.id, bars: cut.bars, as }, cut);
+            }),
+          ).slice(0, MOST_CUTS),
         )
       : []),
     ...pieces.flatMap(({ componentId, piece }) => {
@@ -159,6 +162,17 @@ export function rescueOf(question: RescueQuestion): Rescue | null {
     withoutScore: pieces.filter(({ piece }) => !question.texts.has(piece.id)).map(({ piece }) => piece.title),
     noLater: later.kind === 'session' ? null : later,
   };
+}
+
+/** Cuts with which the plan fits, the shortest first; then the others, those that come nearest first. */
+function leastFirst(cuts: readonly RescueOption[]): RescueOption[] {
+  const length = ({ cut }: RescueOption) => (cut ? cut.bars.to - cut.bars.from : 0);
+  const peak = ({ effect }: RescueOption) => effect.peak ?? Infinity;
+  return [...cuts].sort(
+    (a, b) =>
+      Number(b.effect.fits) - Number(a.effect.fits) ||
+      (a.effect.fits ? length(a) - length(b) : peak(a) - peak(b)),
+  );
 }
 
 /** What is chosen of the options, as changes that can be made one after the other, with what they lead to. */

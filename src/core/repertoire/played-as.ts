@@ -3,79 +3,65 @@ import { barsToLearnIn, type PlayedAs, type ScoreWork } from '../score';
 import { inTerms } from '../terms';
 import { barsToLearn, type Piece } from './piece';
 
-const isCut = ({ cut }: PlayedAs, bar: number) => cut !== undefined && cut.from <= bar && bar <= cut.to;
-
 /**
- * What the bars ask for that are left: a bar with notes left out counts less, by the part of its notes that is gone times the
- * share of a bar's minutes that goes with its notes.
+ * The piece as it is played: its bars to learn, its time, and what is worked on; the way over a cut is a place of its own. A bar
+ * with notes left out counts less, by the part of its notes that is gone times the share of a bar's minutes that goes with
+ * them. Without a score it is as it was.
  * @param thinShare - percent
- * @returns bars to learn, with parts of bars
  */
-function workIn(work: ScoreWork, as: PlayedAs | null, thinShare: number): number {
-  if (!as) return barsToLearnIn(work, { from: 1, to: work.same.length });
-  const gone = new Map(as.lighter.map(({ bar, gone: some, there }) => [bar, some / there]));
-  const first = new Map<number, number>();
-  for (const [at, same] of (as.same ?? work.same).entries()) {
-    if (same === 0 || isCut(as, at + 1)) continue;
-    // Of bars that were alike the heaviest that is left is learned.
-    const weight = 1 - ((gone.get(at + 1) ?? 0) * thinShare) / 100;
-    first.set(same, Math.max(first.get(same) ?? 0, weight));
-  }
-  return [...first.values()].reduce((sum, weight) => sum + weight, 0);
-}
-
-/** The piece as it is played: its bars to learn, its time, and what is worked on. Without a score it is as it was. */
 export function playedPiece(piece: Piece, as: PlayedAs | undefined, thinShare: number): Piece {
   const { work } = piece;
   if (!as || !work) return piece;
-  const [before, after] = [workIn(work, null, thinShare), workIn(work, as, thinShare)];
-  const bars = barsToLearn(piece);
+  const { cut, lighter, timeShare } = as;
+  const stays = (bar: number) => !cut || bar < cut.from || bar > cut.to;
+  const gone = new Map(lighter.map((each) => [each.bar, each.gone / each.there]));
+  const earliest = new Map<number, number>();
+  /** By the first bar of those that are alike: what learning them asks, which is what the heaviest asks. */
+  const weights = new Map<number, number>();
+  const same = (as.same ?? work.same).map((alike, at) => {
+    const bar = at + 1;
+    if (alike === 0 || !stays(bar)) return 0;
+    const first = earliest.get(alike) ?? bar;
+    earliest.set(alike, first);
+    const weight = 1 - ((gone.get(bar) ?? 0) * thinShare) / 100;
+    weights.set(first, Math.max(weights.get(first) ?? 0, weight));
+    return first;
+  });
+  const [bars, before] = [barsToLearn(piece), barsToLearnIn(work, { from: 1, to: work.same.length })];
+  const after = [...weights.values()].reduce((sum, weight) => sum + weight, 0);
   return {
     ...piece,
-    seconds: piece.seconds === null ? null : Math.round(piece.seconds * as.timeShare),
-    barsToLearn: bars === null || before === 0 ? bars : (bars * after) / before,
-    work: playedWork(work, as),
+    seconds: piece.seconds && Math.round(piece.seconds * timeShare),
+    barsToLearn: bars && before && (bars * after) / before,
+    work: cut ? { ...leftOf(work, cut, stays), same } : { ...work, same },
   };
 }
 
-/** What there is to work on of the bars that are left; the way over the cut is a place of its own. */
-function playedWork(work: ScoreWork, as: PlayedAs): ScoreWork {
-  const { cut } = as;
-  const known = as.same ?? work.same;
-  if (!cut) return { ...work, same: known };
-  const stays = (bar: number) => !isCut(as, bar);
-  const first = new Map<number, number>();
-  return {
-    ...work,
-    same: known.map((same, at) => {
-      if (same === 0 || !stays(at + 1)) return 0;
-      const earliest = first.get(same) ?? at + 1;
-      first.set(same, earliest);
-      return earliest;
-    }),
-    chunks: work.chunks.flatMap((chunk) => leftOfChunk(chunk, cut)),
-    drills: [
-      ...work.drills.filter((drill) => {
-        const others = drill.kind === 'near copy' ? [drill.of] : drill.kind === 'jump' ? [drill.to] : [];
-        return [drill.bar, ...others].every(stays);
-      }),
-      { kind: 'jump', bar: cut.from - 1, to: cut.to + 1 },
-    ],
-    ...(work.rhythms && {
-      rhythms: work.rhythms.map((family) => family.filter(stays)).filter(({ length }) => length > 0),
-    }),
-  };
-}
-
-function leftOfChunk(chunk: ScoreWork['chunks'][number], cut: BarRange): ScoreWork['chunks'][number][] {
-  const { from, to } = chunk.bars;
-  const parts = [
-    { from, to: Math.min(to, cut.from - 1) },
-    { from: Math.max(from, cut.to + 1), to },
-  ];
-  if (to < cut.from || from > cut.to) return [chunk];
-  return parts.filter((bars) => bars.from <= bars.to).map((bars) => ({ ...chunk, bars }));
-}
+/** What there is to work on of the bars that are left. */
+const leftOf = (work: ScoreWork, cut: BarRange, stays: (bar: number) => boolean): ScoreWork => ({
+  ...work,
+  chunks: work.chunks.flatMap(({ bars: { from, to }, difficulty }) => {
+    const parts =
+      to < cut.from || from > cut.to
+        ? [{ from, to }]
+        : [
+            { from, to: Math.min(to, cut.from - 1) },
+            { from: Math.max(from, cut.to + 1), to },
+          ];
+    return parts.filter((bars) => bars.from <= bars.to).map((bars) => ({ bars, difficulty }));
+  }),
+  drills: [
+    ...work.drills.filter(
+      (drill) =>
+        stays(drill.bar) &&
+        stays(drill.kind === 'near copy' ? drill.of : drill.kind === 'jump' ? drill.to : drill.bar),
+    ),
+    { kind: 'jump', bar: cut.from - 1, to: cut.to + 1 },
+  ],
+  ...(work.rhythms && {
+    rhythms: work.rhythms.map((family) => family.filter(stays)).filter(({ length }) => length > 0),
+  }),
+});
 
 /** "bars 25–39 left out; octaves single in bars 9–16". */
 export function playedAsWords({ cut, thin, lighter }: PlayedAs): string {

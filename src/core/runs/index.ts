@@ -4,6 +4,7 @@
  * Seconds count from the first note; bars are as printed. Nothing here becomes a mark. Read `RunThrough` first.
  */
 export { drawSection, drawnIn, isSameSection, leftInRound, neverStartedCold, sectionsFrom } from './deck';
+export { PERFORMING, type PerformingName } from './performing-names';
 export { memoryOf, recoveryOf, type Memory, type Recovery } from './evidence';
 export {
   inOrder,

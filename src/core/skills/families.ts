@@ -16,36 +16,34 @@ export type SkillFamily = (typeof FAMILIES)[number];
 export type InstrumentFamily = Exclude<SkillFamily, 'general'>;
 export const INSTRUMENT_FAMILIES = FAMILIES.filter((family) => family !== 'general');
 
-/** Names of each family's instruments and voices, in lower case; a name of several words is known by all of them. */
+/** Names of each family's instruments and voices, in lower case. One of several words stands here only where its last known word would tell another family. */
 const NAMES: Readonly<Record<InstrumentFamily, string>> = {
-  flute: 'flute, alto flute, bass flute, piccolo, fife, traverso',
+  flute: 'flute, piccolo, fife, traverso',
   oboe: 'oboe, oboe d\u2019amore, oboe d\u0027amore, cor anglais, english horn, hautboy',
   woodwind:
-    'clarinet, bass clarinet, basset horn, chalumeau, saxophone, sax, recorder, bassoon, contrabassoon, ' +
-    'double bassoon, dulcian, woodwind, whistle, ocarina',
-  guitar:
-    'guitar, classical guitar, acoustic guitar, electric guitar, bass guitar, electric bass, ukulele, lute, vihuela, mandolin, banjo',
-  harp: 'harp, lever harp, pedal harp, concert harp, lap harp',
+    'clarinet, basset horn, chalumeau, saxophone, sax, recorder, bassoon, contrabassoon, ' +
+    'dulcian, woodwind, whistle, ocarina',
+  guitar: 'guitar, electric bass, ukulele, lute, vihuela, mandolin, banjo',
+  harp: 'harp',
   voice:
     'voice, vocal, vocals, singing, singer, choir, chorus, soprano, mezzo, mezzo-soprano, alto, contralto, countertenor, ' +
     'counter-tenor, tenor, baritone, bass-baritone, bass, treble',
   strings:
-    'strings, violin, fiddle, viola, cello, violoncello, double bass, contrabass, string bass, upright bass, viol, viola da gamba',
+    'strings, violin, fiddle, viola, cello, violoncello, double bass, contrabass, string bass, upright bass, viol',
   keyboard:
-    'piano, pianoforte, grand piano, organ, pipe organ, harpsichord, clavichord, keyboard, celesta, harmonium, ' +
-    'accordion, piano accordion, button accordion, bayan, concertina',
+    'piano, pianoforte, organ, harpsichord, clavichord, keyboard, celesta, harmonium, ' +
+    'accordion, bayan, concertina',
   brass:
-    'brass, trumpet, cornet, flugelhorn, horn, french horn, horn in f, tenor horn, baritone horn, alto horn, trombone, ' +
-    'bass trombone, euphonium, tuba, bass tuba, sousaphone, bugle, cornett',
+    'brass, trumpet, cornet, flugelhorn, horn, trombone, ' + 'euphonium, tuba, sousaphone, bugle, cornett',
   percussion:
-    'percussion, tuned percussion, keyboard percussion, drum kit, drum set, drums, drum, snare drum, bass drum, timpani, ' +
+    'percussion, drums, drum, timpani, ' +
     'kettledrum, marimba, xylophone, vibraphone, glockenspiel, tubular bells, tambourine, cajon',
 };
 
 const FAMILY_BY_NAME = new Map(
   INSTRUMENT_FAMILIES.flatMap((family) => NAMES[family].split(', ').map((name) => [name, family] as const)),
 );
-const LONGEST = 3;
+const LONGEST = 2;
 
 /** Families of instruments that the teacher has named, by the instrument in lower case. */
 export type NamedFamilies = Readonly<Record<string, InstrumentFamily>>;

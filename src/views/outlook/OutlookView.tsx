@@ -1,4 +1,5 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { goDecisionOf } from '@/core/programme';
 import { ENOUGH_RESULTS } from '@/core/register';
 import { formatDay } from '@/core/time';
 import type { ReadyState } from '@/store';
@@ -11,7 +12,7 @@ import { StudioPage } from '../shell/StudioPage';
 import { useLooked } from '../shell/view-state';
 import { weeksWords } from '../shell/words';
 import { RangeLine } from './RangeLine';
-import { byDay, byName, outlookLines } from './outlook-model';
+import { byDay, byName, goWords, outlookLines } from './outlook-model';
 import css from './OutlookView.module.css';
 
 const LookedBack = lazy(() => import('./LookedBack').then((part) => ({ default: part.LookedBack })));
@@ -157,8 +158,10 @@ function Outlook({ ready }: { readonly ready: ReadyState }) {
                     )}
                   </td>
                   <td className={css.day}>
-                    {formatDay(context.goNoGo, 'short')}
-                    {context.goNoGo < now.day && <span className={css.soft}>past</span>}
+                    {goWords(context)}
+                    {context.goNoGo < now.day && !goDecisionOf(goal) && (
+                      <span className={css.soft}>past, not decided</span>
+                    )}
                   </td>
                 </tr>
               );

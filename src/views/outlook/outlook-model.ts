@@ -1,7 +1,8 @@
 import { readinessOf } from '@/core/readiness';
+import { goDecisionOf } from '@/core/programme';
 import { goalContext, openGoals, type GoalContext } from '@/core/register';
 import type { Studio } from '@/core/files';
-import type { CalendarDay } from '@/core/time';
+import { formatDay, type CalendarDay } from '@/core/time';
 
 /** An open goal with what it still lacks. */
 export interface OutlookLine {
@@ -29,6 +30,14 @@ export const byDay = (a: OutlookLine, b: OutlookLine): number =>
       : byName(a, b);
 export const byName = (a: OutlookLine, b: OutlookLine): number =>
   a.context.student.name.localeCompare(b.context.student.name, 'en');
+
+/** The day by which it is decided whether to go, or what was decided. */
+export function goWords({ goal, goNoGo }: GoalContext): string {
+  const decision = goDecisionOf(goal);
+  return decision
+    ? `${decision.go ? 'go' : 'no-go'}, ${formatDay(decision.on, 'short')}`
+    : formatDay(goNoGo, 'short');
+}
 
 /** What is owed, with the letters of the components: "S, D not marked yet". */
 function missingOf({ level, scheme, standing, readSheets, plan }: GoalContext, today: CalendarDay): string[] {

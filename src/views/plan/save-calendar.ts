@@ -4,7 +4,7 @@ import type { GoalContext } from '@/core/register';
 import type { Student } from '@/core/students';
 import { lessonDays, slotOn, type CalendarDay, type Closure } from '@/core/time';
 import { fileName, saveFile } from '../shell/save-file';
-import { gateName } from '../shell/words';
+import { gateName, PERFORMING_NAME } from '../shell/words';
 
 /** The sessions with their dates of entry and recording and the day of go or no-go, the lessons to come, the gates ahead. */
 export function calendarEvents(
@@ -42,6 +42,17 @@ export function calendarEvents(
         ['go', `${student.name}: go or no-go, ${own}`, goNoGo] as const,
       ].flatMap(([uid, title, day]) =>
         day !== null && day >= today ? [event(`${uid}@${goal.id}`, title, day)] : [],
+      ),
+      ...(goal.plan.toShow ?? []).flatMap(({ name, by }) =>
+        by >= today
+          ? [
+              event(
+                `show-${name}@${goal.id}`,
+                `${student.name}: ${PERFORMING_NAME[name].toLocaleLowerCase('en')}, ${own}`,
+                by,
+              ),
+            ]
+          : [],
       ),
     ];
   };

@@ -115,7 +115,7 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
         ) : sheet === 'stage' && context ? (
           <StageSheet ready={ready} context={context} nameOf={nameOf} />
         ) : sheet === 'talk' && named ? (
-          <TalkSheet ready={ready} student={named} nameOf={nameOf} />
+          <TalkSheet ready={ready} student={named} context={context} nameOf={nameOf} />
         ) : sheet === 'stave' && whole && student ? (
           <StaveSheet ready={ready} student={student} plan={whole} nameOf={nameOf} />
         ) : sheet === 'shaping' && named ? (

@@ -23,6 +23,7 @@ import { useKeys } from '../shell/use-keys';
 import { totalModel } from '../mark/total-model';
 import { gateName, weeksWords } from '../shell/words';
 import { Chances } from './parts/Chances';
+import { GoNoGo } from './parts/GoNoGo';
 import { NextHour } from './parts/NextHour';
 import { Performing } from './parts/Performing';
 import { cautionWords, fanOf, percentWords, rangeWords, reasonsOf, TOTAL } from './readiness-model';
@@ -64,6 +65,9 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
         end={
           <>
             <GoalPicker choice={choice} />
+            <LinkButton look="quiet" href={hrefOf('/rescue', { goal: goal.id })}>
+              Rescue
+            </LinkButton>
             <LinkButton look="quiet" href="/outlook">
               All goals
             </LinkButton>
@@ -114,6 +118,7 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
               </Section>
             </>
           )}
+          <GoNoGo key={goal.id} context={context} today={today} />
           <Section title="What is missing" end={`${readiness.missing.length}`}>
             {readiness.missing.length === 0 && (
               <p className={css.soft}>Nothing: every component is chosen, marked and on time.</p>
@@ -147,6 +152,8 @@ function ReadinessPage({ ready }: { readonly ready: ReadyState }) {
         items={performing}
         context={context}
         titleOf={(id) => ready.studio.pieces.get(id)?.title ?? ''}
+        closures={[...ready.studio.closures.values()]}
+        today={today}
       />
       {readiness.next && (
         <Section title={nextStepsTitle(readiness.next, readiness.standing.missing.length)}>

@@ -1,21 +1,12 @@
 import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { BACKUP_DAYS } from '@/core/files';
-import { deadlineWords, goalContext, goalNames, lessonsOfDay, type GoalContext } from '@/core/register';
+import { deadlineWords, lessonsOfDay } from '@/core/register';
 import { addDays, daysBetween, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
-import {
-  chooseSession,
-  enterGoal,
-  lastBackup,
-  recordLessons,
-  setGate,
-  tellOffice,
-  type ReadyState,
-} from '@/store';
-import { Button, Empty, Glyph, LinkButton, Roving, Section } from '@/ui';
+import { lastBackup, recordLessons, type ReadyState } from '@/store';
+import { Button, Empty, Glyph, LinkButton, Section } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { goTo, hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
-import { useEntering } from '../shell/use-entering';
 import { useKeys } from '../shell/use-keys';
 import { useLooked } from '../shell/view-state';
 import { LessonItem } from './parts/LessonItem';
@@ -24,13 +15,12 @@ import { contextsOfDay, registerModel } from './register-model';
 import { useDecisions } from './use-decisions';
 import css from './RegisterView.module.css';
 
-const EndGoal = lazy(() => import('../shell/EndGoal').then((part) => ({ default: part.EndGoal })));
 /** Decisions drawn at first, and with each press; our choice: a screen of them, then a few screens. */
 const FIRST_DECISIONS = 25;
 const MORE_DECISIONS = 50;
 
-const DecisionItem = lazy(() =>
-  import('./parts/DecisionItem').then((part) => ({ default: part.DecisionItem })),
+const DecisionList = lazy(() =>
+  import('./parts/DecisionList').then((part) => ({ default: part.DecisionList })),
 );
 const CardReport = lazy(() => import('../shell/CardReport').then((part) => ({ default: part.CardReport })));
 
@@ -43,8 +33,6 @@ function Register({ ready }: { readonly ready: ReadyState }) {
   const setDay = (to: CalendarDay) => lookAt(to === now.day ? null : to);
   const { ask, forms } = useStudentForms(ready);
   const [picked, setPicked] = useState<string | null>(null);
-  const entering = useEntering(ready);
-  const [ending, setEnding] = useState<GoalContext | null>(null);
   const decisionList = useRef<HTMLUListElement>(null);
   const contexts = useMemo(() => contextsOfDay(studio, day, now.day), [studio, day, now.day]);
   const model = useMemo(
@@ -231,36 +219,9 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                 }
               >
                 {decisions.length === 0 && unsettled === 0 && <p className={css.none}>Nothing to decide.</p>}
-                <Roving>
-                  <ul ref={decisionList}>
-                    <Suspense>
-                      {decisions.slice(0, most).map((decision, at) => {
-                        const goal = studio.goals.get(decision.goalId);
-                        const names = goal && goalNames(studio, goal);
-                        return names ? (
-                          <DecisionItem
-                            key={at}
-                            decision={decision}
-                            names={names}
-                            today={now.day}
-                            onEnter={() =>
-                              entering.enter(
-                                names.goal,
-                                (history) => void enterGoal(decision.goalId, now.day, history),
-                              )
-                            }
-                            onTold={() => void tellOffice(decision.goalId)}
-                            onResult={() => setEnding(goalContext(studio, names.goal, now.day) ?? null)}
-                            onHold={(sessionId) => void chooseSession(decision.goalId, sessionId)}
-                            onGate={({ goalId, stage, ...at }, change) =>
-                              void setGate(goalId, at, stage, change)
-                            }
-                          />
-                        ) : null;
-                      })}
-                    </Suspense>
-                  </ul>
-                </Roving>
+                <Suspense>
+                  <DecisionList ready={ready} decisions={decisions.slice(0, most)} list={decisionList} />
+                </Suspense>
                 {decisions.length > most && (
                   <Button look="quiet" onClick={() => showMost(most + MORE_DECISIONS)}>
                     Show more; {decisions.length - most} are left
@@ -271,12 +232,6 @@ function Register({ ready }: { readonly ready: ReadyState }) {
           )}
         </aside>
       </div>
-      {entering.asking}
-      {ending && (
-        <Suspense fallback={null}>
-          <EndGoal context={ending} today={now.day} onClose={() => setEnding(null)} />
-        </Suspense>
-      )}
       {forms}
     </>
   );

@@ -19,6 +19,7 @@ import { checkProgramme } from '@/core/requirements';
 import { easierScore, readScoreText, readScoreWork, barsToLearnIn } from '@/core/score';
 import { demoTexts } from '@/demo';
 import { studio, today } from '../test-studio';
+import { goalTalk } from './talk-model';
 
 const GOAL = 'recital-anouk';
 const NOCTURNE = 'chandlery-breakwater-nocturne';
@@ -43,7 +44,7 @@ const optionOf = (kind: string, at = 0) => found.options.filter(({ change }) => 
 function withRules(rules: readonly unknown[]): Studio {
   const set = studio.sets.get('chandlery-recital-2027')!;
   const data = { ...set, levels: set.levels.map((level) => ({ ...level, rules })) };
-  return withRecords(studio, [{ kind: 'set', id: set.id, data: data as typeof set }]);
+  return withRecords(studio, [{ kind: 'set', id: set.id, data: data }]);
 }
 const modifications = (allows: readonly string[] | null) => ({
   id: 'mods',
@@ -221,4 +222,29 @@ test('options taken together are one way of playing the piece, and those that ca
   expect(
     items?.piece?.work?.chunks.every(({ bars }) => bars.to < cutBars.from || bars.from > cutBars.to),
   ).toBe(true);
+});
+
+test('the talk sheet has no figure that was not heard, marked or decided', () => {
+  const option = optionOf('cut');
+  for (const changes of [[], [option.change]]) {
+    const { made, context } = again(studio, changes);
+    const { heard, decided, questions } = goalTalk(made, context);
+    const runs = [...made.runs.values()].filter(({ studentId }) => studentId === 'anouk');
+    const figures = new Set<string>();
+    const add = (...all: readonly (string | number)[]) => {
+      for (const each of all)
+        for (const figure of String(each).match(/\d+/g) ?? []) figures.add(String(Number(figure)));
+    };
+    for (const { slips, stops, day } of runs)
+      add(slips.length, stops.length, day, ...[...slips, ...stops].flatMap(({ bar }) => bar ?? []));
+    for (const { sheet, mark, maxMark } of context.readSheets)
+      if (mark.kind === 'complete') add(mark.mark, maxMark ?? 0, sheet.day);
+    add(context.session.day);
+    if (changes.length > 0 && option.change.kind === 'cut')
+      add(option.change.bars.from, option.change.bars.to);
+    const said = [...heard, ...decided, ...questions].join(' ').match(/\d+/g) ?? [];
+    expect(said.length).toBeGreaterThan(10);
+    for (const figure of said) expect(figures).toContain(String(Number(figure)));
+    expect(decided).toHaveLength(changes.length);
+  }
 });

@@ -5,6 +5,7 @@ import { Dialog } from '@/ui';
 import { goTo } from './addresses';
 import { saveStudio } from './save-studio';
 import { say } from './say';
+import { VIEW_HELP } from './view-help';
 import { VIEWS } from './views-table';
 import css from './FindDialog.module.css';
 
@@ -20,10 +21,10 @@ interface Act {
 const action = (title: string, sub: string, run: () => void): Act => ({ kind: 'action', title, sub, run });
 const acts = (ready: ReadyState): readonly Act[] => [
   ...VIEWS.filter(({ path }) => !['/print', '/kit', '/requirement'].includes(path)).map(
-    ({ name, help, path }): Act => ({
+    ({ name, path }): Act => ({
       kind: 'view',
       title: name,
-      sub: help,
+      sub: VIEW_HELP[path] ?? '',
       run: () => goTo(path),
     }),
   ),

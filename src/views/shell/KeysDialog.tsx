@@ -1,9 +1,10 @@
 import { inTerms } from '@/core/terms';
 import { Dialog, KeyCap, Table } from '@/ui';
+import { VIEW_HELP } from './view-help';
 import { TABS } from './views-table';
 
 const KEYS: readonly (readonly [string, string])[] = [
-  ...TABS.map(({ name, help }, at) => [String(at + 1), `${name}: ${help}`] as const),
+  ...TABS.map(({ name, path }, at) => [String(at + 1), `${name}: ${VIEW_HELP[path] ?? ''}`] as const),
   ['/, Ctrl K', 'find anything'],
   ['F', inTerms('Fit, Programme, Repertoire: find in the list')],
   ['J, K', 'next, back'],

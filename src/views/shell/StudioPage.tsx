@@ -20,7 +20,7 @@ import { useFind } from './use-find';
 import { useKeptFocus } from './use-kept-focus';
 import { useKeys } from './use-keys';
 import { useUnreadScores } from './use-unread-scores';
-import { checkWhole, useWholeCheck } from './use-whole-check';
+import { useWholeCheck } from './use-whole-check';
 import { TABS, viewOf } from './views-table';
 import css from './StudioPage.module.css';
 
@@ -219,9 +219,11 @@ class Boundary extends Component<BoundaryProps, { readonly message: string | nul
   override componentDidCatch() {
     if (this.#checked) return;
     this.#checked = true;
-    void checkWhole(this.props.which).then((found) => {
-      if (found !== null && found > 0) this.setState({ message: null });
-    });
+    void import('./whole-check')
+      .then(({ checkWhole }) => checkWhole(this.props.which))
+      .then((found) => {
+        if (found !== null && found > 0) this.setState({ message: null });
+      });
   }
   override render() {
     if (this.state.message === null) return this.props.children;

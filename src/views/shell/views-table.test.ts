@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
+import { VIEW_HELP } from './view-help';
 import { TABS, viewOf, VIEWS } from './views-table';
 
 const read = (...path: string[]) => readFileSync(join(process.cwd(), ...path), 'utf8');
@@ -10,6 +11,7 @@ test('every page is in the table, and every view of the table has its page', () 
     .filter((name) => name.endsWith('.astro') && name !== '404.astro')
     .map((name) => `/${name.replace(/\.astro$/, '')}`.replace('/index', '/'));
   expect(VIEWS.map(({ path }) => path).sort()).toEqual(pages.sort());
+  expect(Object.keys(VIEW_HELP).sort()).toEqual(pages);
 });
 
 test('a view is found by its address and by its file, and by nothing else', () => {

@@ -1,7 +1,7 @@
 import { formatDay } from '@/core/time';
 import type { ReadyState } from '@/store';
 import { PrintFrame } from '@/ui';
-import { outlookLines } from '../../outlook/outlook-model';
+import { goWords, outlookLines } from '../../outlook/outlook-model';
 import { RangeLine } from '../../outlook/RangeLine';
 import { percentWords, rangeWords } from '../../readiness/readiness-model';
 import { useForecasts } from '../../readiness/use-forecasts';
@@ -45,7 +45,7 @@ export function OutlookSheet({
         </thead>
         <tbody>
           {lines.map(({ context, missing }) => {
-            const { goal, student, set, level, scheme, session: event, goNoGo } = context;
+            const { goal, student, set, level, scheme, session: event } = context;
             const forecast = byGoal.get(goal.id);
             const aim = scheme.awards.find(({ id }) => id === goal.aimAwardId);
             const chance = forecast?.awards.find(({ id }) => id === goal.aimAwardId)?.chance;
@@ -70,7 +70,7 @@ export function OutlookSheet({
                     .join(', ')}
                 </td>
                 <td>{missing.join('; ') || 'nothing'}</td>
-                <td>{formatDay(goNoGo, 'short')}</td>
+                <td>{goWords(context)}</td>
               </tr>
             );
           })}

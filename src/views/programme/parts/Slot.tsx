@@ -2,8 +2,10 @@ import { inTerms } from '@/core/terms';
 import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
 import type { Component } from '@/core/requirements';
+import { playedAsWords } from '@/core/repertoire';
 import { valueAt } from '@/core/value-at';
 import { loosen, type ReadyState } from '@/store';
+import { playAsPrinted } from '@/store/rescue-actions';
 import { Button, CheckField, TempoMark, classes } from '@/ui';
 import css from '../ProgrammeView.module.css';
 
@@ -42,6 +44,7 @@ export function Slot({
               : component.source.kind === 'excerpt'
                 ? pieceOf(component.source.pieceId)
                 : undefined;
+          const as = piece && valueAt(context.goal.plan.playedAs ?? {}, piece.id);
           return (
             <div key={at}>
               <p className={css.title}>{piece?.title ?? 'Deleted piece'}</p>
@@ -56,6 +59,14 @@ export function Slot({
                   </>
                 ) : null}
               </p>
+              {as && choice.kind === 'piece' && (
+                <p className={css.facts}>
+                  {playedAsWords(as)}{' '}
+                  <Button look="quiet" onClick={() => void playAsPrinted(context.goal.id, choice.pieceId)}>
+                    As printed again
+                  </Button>
+                </p>
+              )}
               {choice.kind === 'piece' && (
                 <div className={css.wishes}>
                   <CheckField

@@ -1,24 +1,13 @@
 import { formatBars } from '@/core/music';
-import type { PerformingItem, PieceEvidence } from '@/core/readiness';
+import { daysToShow, type PerformingItem, type PieceEvidence } from '@/core/readiness';
 import type { GoalContext } from '@/core/register';
 import { inTerms } from '@/core/terms';
-import { formatDay } from '@/core/time';
-import { Glyph, LinkButton, Section } from '@/ui';
+import { addDays, formatDay, isCalendarDay, lessonDays, type CalendarDay, type Closure } from '@/core/time';
+import { planToShow } from '@/store/rescue-actions';
+import { Button, Glyph, LinkButton, Section, TextField } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
+import { PERFORMING_NAME } from '../../shell/words';
 import css from './Performing.module.css';
-
-const NAMES: Readonly<Record<PerformingItem['name'], string>> = {
-  steady: 'Steady run',
-  streak: 'Clean in a row',
-  'cold starts': 'Every section cold',
-  memory: 'Memory',
-  recovery: 'Recovery',
-  listeners: 'Before listeners',
-  room: 'Another room',
-  instrument: 'Another instrument',
-  clothes: 'Clothes of the day',
-  routine: 'Stage routine',
-};
 
 /** Most sections that are named. */
 const NAMED = 3;
@@ -28,12 +17,19 @@ export function Performing({
   items,
   context,
   titleOf,
+  closures,
+  today,
 }: {
   readonly items: readonly PerformingItem[];
   readonly context: GoalContext;
   readonly titleOf: (pieceId: string) => string;
+  readonly closures: readonly Closure[];
+  readonly today: CalendarDay;
 }) {
-  const met = items.filter(({ done, of }) => done === of).length;
+  const open = items.filter(({ done, of }) => done < of);
+  const met = items.length - open.length;
+  const { goal, session, student } = context;
+  const { toShow = [] } = goal.plan;
   return (
     <Section
       title="Performing"
@@ -49,6 +45,32 @@ export function Performing({
         </>
       }
     >
+      {open.length > 0 && toShow.length === 0 && session.day > today && (
+        <p>
+          <Button
+            onClick={() =>
+              void planToShow(
+                goal.id,
+                daysToShow(
+                  open.map(({ name }) => name),
+                  lessonDays(student, addDays(today, 1), addDays(session.day, -1), closures),
+                  today,
+                  addDays(session.day, -1),
+                ),
+              )
+            }
+          >
+            Put what is open into the plan
+          </Button>
+        </p>
+      )}
+      {toShow.length > 0 && (
+        <p>
+          <Button look="quiet" onClick={() => void planToShow(goal.id, [])}>
+            Take it out of the plan
+          </Button>
+        </p>
+      )}
       {items.length === 0 && <p className={css.soft}>No piece is chosen to perform.</p>}
       <ul className={css.root} data-testid="performing">
         {items.map((item) => (
@@ -59,15 +81,50 @@ export function Performing({
             />
             <span>
               <b>
-                {NAMES[item.name]}
+                {PERFORMING_NAME[item.name]}
                 {item.of > 1 && ` ${item.done} of ${item.of}`}
               </b>
               <span className={css.soft}>{evidenceWords(item, titleOf)}</span>
+              {item.done < item.of && <By name={item.name} goalId={goal.id} toShow={toShow} today={today} />}
             </span>
           </li>
         ))}
       </ul>
     </Section>
+  );
+}
+
+/** The day by which it is shown; another day can be set. */
+function By({
+  name,
+  goalId,
+  toShow,
+  today,
+}: {
+  readonly name: PerformingItem['name'];
+  readonly goalId: string;
+  readonly toShow: NonNullable<GoalContext['goal']['plan']['toShow']>;
+  readonly today: CalendarDay;
+}) {
+  const own = toShow.find((each) => each.name === name);
+  if (!own) return null;
+  return (
+    <span>
+      <TextField
+        label={`${PERFORMING_NAME[name]}, to be shown by`}
+        bare
+        type="date"
+        value={own.by}
+        onChange={(by) =>
+          isCalendarDay(by) &&
+          void planToShow(
+            goalId,
+            toShow.map((each) => (each.name === name ? { name, by } : each)),
+          )
+        }
+      />
+      {own.by < today && <b className={css.late}>overdue</b>}
+    </span>
   );
 }
 
