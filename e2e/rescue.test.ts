@@ -110,3 +110,51 @@ test('go or no-go is decided with its reason; what is open of performing goes in
   expect(problems).toEqual([]);
   await page.close();
 });
+
+test('beside a result stands the forecast of its eve, and what is in reach; the debrief has no forecast', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/results?result=past-orla-4&studio=demo`);
+  await page.waitForSelector('table[aria-label="Forecast of the eve beside the result"] tbody tr');
+  expect(await textOf(page, 'table[aria-label="Forecast of the eve beside the result"]')).toMatch(
+    /Total\s*\d+ to \d+\s*97\s*(within|\d+ (above|below))/,
+  );
+  await page.waitForSelector('[data-testid="next-levels"] li');
+  await visit(page, `${baseUrl}/print?sheet=debrief&goal=past-orla-4`);
+  await sees(page, /strong, 97 in all/);
+  await sees(page, 'What are you proud of?');
+  await sees(page, 'Where one can go from here');
+  expect(await textOf(page, 'article')).not.toMatch(/forecast|likely|%/i);
+  expect(problems).toEqual([]);
+  await page.close();
+});
+
+test('reports for ten families, with the teacher’s own words, in print and as a file, by keyboard', async () => {
+  const { page, problems } = await openPage(browser());
+  const folder = await downloads(page);
+  await visit(page, `${baseUrl}/reports?studio=demo`);
+  await page.waitForSelector('[data-testid="report-orla"]');
+  await tabTo(page, /^Next steps of Anouk Vell$/);
+  await page.keyboard.type('Choose a duet together.');
+  await tabTo(page, /^Keep: next steps of Anouk Vell$/);
+  await kept(page, () => page.keyboard.press('Enter'));
+  const all = await page.$$eval('li[data-testid^="report-"]', (rows) => rows.length);
+  const checks = await page.$$('li[data-testid^="report-"] input[type="checkbox"]');
+  for (const check of checks.slice(10)) {
+    await check.focus();
+    await page.keyboard.press('Space');
+  }
+  await sees(page, `10 of ${all} students`);
+  await press(page, 'Save as a file');
+  const file = readFileSync(await savedFile(folder, '.html'), 'utf8');
+  expect(file.match(/<article>/g)).toHaveLength(10);
+  expect(file).toContain('Choose a duet together.');
+  await tabTo(page, /^Print$/);
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => document.querySelectorAll('article').length === 10);
+  await sees(page, 'Choose a duet together.');
+  expect(
+    await page.$$eval('article', (pages) => pages.map((each) => each.textContent).join(' ')),
+  ).not.toContain('for the aim');
+  expect(problems).toEqual([]);
+  await page.close();
+});

@@ -16,7 +16,7 @@ const VIEWS = [
   ['panel', '/panel'],
   ['results', '/results'],
   ['library', '/library'],
-  ['requirement', '/requirement?id=tarrin-flute-2026&level=level-5'],
+  ['rescue', '/rescue?goal=recital-anouk'],
   ['score', '/scores?score=score-ropewalk-gigue'],
   ['settings', '/settings'],
   ['fit', '/fit?student=jonah'],

@@ -9,6 +9,7 @@ import {
   type PracticeEntry,
 } from '@/core/plan';
 import { formatDay, type CalendarDay } from '@/core/time';
+import { without } from '@/core/without';
 import { newId } from './seed';
 import { act } from './studio-store';
 
@@ -97,3 +98,16 @@ export const takeBackCard = (id: string): Promise<boolean> =>
       card?.id === id ? [{ kind: 'practice' as const, data: entry }] : [],
     ),
   ]);
+
+/** The teacher's own words on what comes next; empty ones take them back. */
+export const noteNextSteps = (studentId: string, words: string): Promise<boolean> =>
+  act('note next steps', ({ students }) => {
+    const student = students.get(studentId);
+    if (!student) return [];
+    return [
+      {
+        kind: 'student',
+        data: words === '' ? without(student, 'nextSteps') : { ...student, nextSteps: words },
+      },
+    ];
+  });

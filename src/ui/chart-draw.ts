@@ -8,6 +8,8 @@ withParts([CustomChart, LineChart, GridComponent, MarkLineComponent, SVGRenderer
 
 /** Inner margins in px: room for the figures at the left, the days below and the names of the lines at the right. */
 const MARGINS = { left: 34, right: 96, top: 14, bottom: 32 };
+/** Of the names at the right: px of a letter, about, and most room for one. */
+const [LETTER, MOST_ROOM] = [7.2, 200];
 /** Above it, where days are named there. */
 const NAMED = 30;
 /** How dark a range is: where a narrow one lies within a wide one, both tints add up. */
@@ -24,7 +26,7 @@ export function drawChart(chart: EChartsType, data: ChartData): void {
     {
       animation: false,
       silent: true,
-      grid: data.uprights ? { ...MARGINS, top: NAMED } : MARGINS,
+      grid: { ...MARGINS, right: roomFor(data), ...(data.uprights && { top: NAMED }) },
       xAxis: {
         type: 'value',
         min: x.from,
@@ -103,6 +105,10 @@ const drawBand = ({ name, look, points }: ChartBand) => ({
     style: { fill: 'var(--ink)', opacity: TINT[look] },
   }),
 });
+
+/** Room at the right for the longest name of a line, about as wide as it is drawn. */
+const roomFor = ({ lines }: ChartData): number =>
+  Math.min(MOST_ROOM, Math.max(MARGINS.right, ...lines.map(({ label }) => LETTER * label.length + LETTER)));
 
 /** About five steps over the axis. */
 const stepOf = ({ from, to, step }: ChartAxis): number => step ?? Math.max(1, Math.ceil((to - from) / 5));

@@ -1,5 +1,13 @@
 import type { FitState } from '@/core/fit';
-import type { Decision, FitWindow, GoalForecast, Hindsight, Rescue, Together } from '@/core/register';
+import type {
+  Decision,
+  EveForecast,
+  FitWindow,
+  GoalForecast,
+  Hindsight,
+  Rescue,
+  Together,
+} from '@/core/register';
 import type { CalendarDay } from '@/core/time';
 import { defineJob } from './job';
 import { startStudio } from './studio-feed';
@@ -95,3 +103,16 @@ export interface RescueAnswer {
 }
 /** What can still be done for a goal; null where it is gone or past. */
 export const rescue = defineJob<RescueAsked, null, RescueAnswer | null, never>('rescue', options);
+
+export interface AfterwardsAsked {
+  readonly of: string;
+  readonly today: CalendarDay;
+  readonly goalId: string;
+}
+export interface AfterwardsAnswer {
+  /** Null where it cannot be told. */
+  readonly eve: EveForecast | null;
+  readonly next: readonly { readonly name: string; readonly session: string; readonly words: string }[];
+}
+/** What was forecast on the eve of a result, and what could come next. */
+export const afterwards = defineJob<AfterwardsAsked, null, AfterwardsAnswer, never>('afterwards', options);

@@ -1,14 +1,16 @@
 import { textId, withRecords, type Studio } from '@/core/files';
-import { KeptFit, type FitColumn, type FitState } from '@/core/fit';
+import { KeptFit, stateWords, type FitColumn, type FitState } from '@/core/fit';
 import {
   decisionsOf,
   ENOUGH_RESULTS,
+  eveForecast,
   fitGroups,
   fitSettings,
   fitStudentReader,
   goalContext,
   goalForecast,
   hindsight,
+  levelsInReach,
   openGoals,
   pastCandidacies,
   rescuedTogether,
@@ -21,6 +23,7 @@ import {
 } from '@/core/register';
 import { fitStudio, type PastCandidacy, type StudioFit } from '@/core/forecast';
 import { ok } from '@/core/result';
+import { formatDay } from '@/core/time';
 import { easierScore } from '@/core/score';
 import { breathe } from '@/store/breathe';
 import { keepStudioFit, studioFitOf } from '@/store/kept-fit';
@@ -29,6 +32,7 @@ import { readStudio } from '@/store/read-studio';
 import { newId } from '@/store/seed';
 import type { StudioFeed } from './studio-feed';
 import type {
+  afterwards,
   decisions,
   fit,
   FitProgress,
@@ -226,10 +230,23 @@ serve<{
   forecasts: typeof forecasts;
   lookBack: typeof lookBack;
   rescue: typeof rescue;
+  afterwards: typeof afterwards;
 }>(
   {
     fit: answerFit,
     rescue: answerRescue,
+    afterwards: async ({ of, today, goalId }) => {
+      const studio = await studioOf(of);
+      const next = levelsInReach(studio, studio.goals.get(goalId)?.studentId ?? '', today);
+      return ok({
+        eve: eveForecast(studio, goalId),
+        next: next.map(({ column: { set, level, session }, state }) => ({
+          name: `${set.name} ${level.name}`,
+          session: `${session.name}, ${formatDay(session.day, 'written')}`,
+          words: stateWords(state),
+        })),
+      });
+    },
     forecasts: answerForecasts,
     lookBack: async ({ of }, asked) => {
       const found: Hindsight[] = [];

@@ -85,7 +85,13 @@ export {
   validateData,
   type StoredRecord,
 } from './records';
-export { BACKUP_DAYS, DEFAULT_SETTINGS, type StudioSettings } from './settings';
+export {
+  BACKUP_DAYS,
+  DEFAULT_SETTINGS,
+  REPORT_FACTS,
+  type ReportFact,
+  type StudioSettings,
+} from './settings';
 export { binderOf, ownedBy } from './owners';
 export { NO_STUDIO, recordIn, withRecords, type NowStands } from './studio';
 export {

@@ -4,6 +4,19 @@ import type { CommonLevels } from '../requirements';
 import type { DifficultyFigures } from '../score';
 import type { NamedFamilies, Skill } from '../skills';
 
+/** What a family report may say, in its order. */
+export const REPORT_FACTS = [
+  'levels',
+  'pieces',
+  'results',
+  'skills',
+  'practice',
+  'goals',
+  'forecast',
+  'next steps',
+] as const;
+export type ReportFact = (typeof REPORT_FACTS)[number];
+
 export interface StudioSettings {
   readonly id: 'studio';
   readonly teacher: string;
@@ -43,6 +56,8 @@ export interface StudioSettings {
   readonly ownWords?: readonly OwnWords[];
   /** Weights of the programme search that the teacher has set, by name; the others stand at their defaults. */
   readonly weights?: Readonly<Record<string, number>>;
+  /** What family reports say; left out as long as they say the usual. */
+  readonly reportFacts?: readonly ReportFact[];
   /** What makes a bar of a score hard, where the teacher has set it. */
   readonly difficulty?: Partial<DifficultyFigures>;
 }

@@ -10,6 +10,7 @@ import { GRADES, PRINTED_FINGERING, SHAPES } from '../shaping';
 import { HEARD_HOW, INSTRUMENT_FAMILIES } from '../skills';
 import { bars, clock, day, name, seconds, tempo } from '../shape';
 import { resultShape } from './mark-shapes';
+import { REPORT_FACTS } from './settings';
 import {
   id,
   list,
@@ -95,6 +96,7 @@ export const studentShape = object({
   minutesByWeekday: list(whole(0, 720), 7, 7),
   minutesOfDays: optional(record(whole(0, 720), 400)),
   usesRate: optional(yesNo),
+  nextSteps: optional(prose(1_000, 1)),
   levelsHeld,
   reachSemitones: nullable(whole(1, 40)),
   schoolYear,
@@ -385,6 +387,7 @@ export const settingsShape = object({
   steadySlips: optional(whole(0, 99)),
   oldMarkWeeks: optional(whole(1, 104)),
   streakRuns: optional(whole(1, 20)),
+  reportFacts: optional(list(oneOf(REPORT_FACTS), 8)),
   ownWords: optional(
     list(object({ from: whole(0, OWN_POINTS), to: whole(0, OWN_POINTS), words: text(120, 1) }), 11),
   ),

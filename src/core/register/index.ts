@@ -36,10 +36,9 @@ export {
   type NextHour,
   type Spread,
 } from './forecasts';
+export { eveForecast, levelsInReach, type EveForecast, type NextLevel } from './afterwards';
 export { heldOf, hindsight, LOOKED_BACK, type Held, type Hindsight } from './hindsight';
 export {
-  allowsOf,
-  effectOf,
   rescuedTogether,
   rescueOf,
   withOption,

@@ -29,6 +29,8 @@ export interface Student extends HasSlots, PracticeTime {
   readonly sharesWith: string | null;
   /** The teacher has agreed that minutes are counted at the learned rate. */
   readonly usesRate?: boolean;
+  /** The teacher's own words on what comes next, for the family; left out where there are none. */
+  readonly nextSteps?: string;
   readonly levelsHeld: readonly LevelHeld[];
   /** Widest comfortable stretch of one hand in semitones; null when never measured or not asked for. */
   readonly reachSemitones: number | null;

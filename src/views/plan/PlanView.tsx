@@ -18,7 +18,6 @@ import { useKeys } from '../shell/use-keys';
 import { useLooked } from '../shell/view-state';
 import type { Trial } from './parts/Mendings';
 import { PreparationStave } from './parts/PreparationStave';
-import { refusalWords } from './plan-words';
 import { systemsOf } from './stave-model';
 import css from './PlanView.module.css';
 
@@ -34,6 +33,7 @@ const PlanTable = lazy(() => import('./parts/PlanTable').then((part) => ({ defau
 const PlanNotes = lazy(() => import('./parts/PlanNotes').then((part) => ({ default: part.PlanNotes })));
 const WeekBelow = lazy(() => import('./parts/WeekBelow').then((part) => ({ default: part.WeekBelow })));
 const Refusal = lazy(() => import('./parts/Refusal').then((part) => ({ default: part.Refusal })));
+const RefusedFor = lazy(() => import('./parts/Refusal').then((part) => ({ default: part.RefusedFor })));
 const NoGoal = lazy(() => import('../shell/NoGoal').then((part) => ({ default: part.NoGoal })));
 const MinutesDialog = lazy(() =>
   import('./parts/MinutesDialog').then((part) => ({ default: part.MinutesDialog })),
@@ -190,7 +190,10 @@ function PlanBody({ ready, student, goal: looked, stands }: BodyProps) {
       {contexts.flatMap((each) =>
         each.planRefusal ? (
           <p key={each.goal.id} className={css.fits}>
-            {each.set.name} {each.level.name}: {refusalWords(each.planRefusal, each)}
+            {each.set.name} {each.level.name}:{' '}
+            <Suspense fallback={null}>
+              <RefusedFor context={each} />
+            </Suspense>
           </p>
         ) : (
           []

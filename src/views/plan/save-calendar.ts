@@ -4,7 +4,8 @@ import type { GoalContext } from '@/core/register';
 import type { Student } from '@/core/students';
 import { lessonDays, slotOn, type CalendarDay, type Closure } from '@/core/time';
 import { fileName, saveFile } from '../shell/save-file';
-import { gateName, PERFORMING_NAME } from '../shell/words';
+import { PERFORMING_NAME } from '../shell/performing-words';
+import { gateName } from '../shell/words';
 
 /** The sessions with their dates of entry and recording and the day of go or no-go, the lessons to come, the gates ahead. */
 export function calendarEvents(

@@ -28,6 +28,12 @@ const ResultsSheet = lazy(() =>
 const OutlookSheet = lazy(() =>
   import('./parts/OutlookSheet').then((part) => ({ default: part.OutlookSheet })),
 );
+const ReportSheets = lazy(() =>
+  import('./parts/ReportSheets').then((part) => ({ default: part.ReportSheets })),
+);
+const DebriefSheet = lazy(() =>
+  import('./parts/DebriefSheet').then((part) => ({ default: part.DebriefSheet })),
+);
 const StageSheet = lazy(() => import('./parts/StageSheet').then((part) => ({ default: part.StageSheet })));
 const GateSheet = lazy(() => import('./parts/GateSheet').then((part) => ({ default: part.GateSheet })));
 const StaveSheet = lazy(() => import('./parts/StaveSheet').then((part) => ({ default: part.StaveSheet })));
@@ -114,6 +120,15 @@ function PrintPage({ ready }: { readonly ready: ReadyState }) {
           <OutlookSheet ready={ready} session={queryOf('session')} nameOf={nameOf} />
         ) : sheet === 'stage' && context ? (
           <StageSheet ready={ready} context={context} nameOf={nameOf} />
+        ) : sheet === 'reports' ? (
+          <ReportSheets
+            ready={ready}
+            from={queryOf('day') ?? ''}
+            without={queryOf('without') ?? ''}
+            nameOf={nameOf}
+          />
+        ) : sheet === 'debrief' && context ? (
+          <DebriefSheet ready={ready} context={context} nameOf={nameOf} />
         ) : sheet === 'talk' && named ? (
           <TalkSheet ready={ready} student={named} context={context} nameOf={nameOf} />
         ) : sheet === 'stave' && whole && student ? (

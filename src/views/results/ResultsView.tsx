@@ -106,7 +106,7 @@ function Results({ ready }: { readonly ready: ReadyState }) {
               ))}
             </Table>
           </Section>
-          <ResultForm key={shown.goal.id} studio={studio} goal={shown.goal} today={now.day} />
+          <ResultForm key={shown.goal.id} ready={ready} goal={shown.goal} />
         </div>
       )}
       {pasting && (

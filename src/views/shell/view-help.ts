@@ -12,6 +12,7 @@ export const VIEW_HELP: Readonly<Record<string, string>> = {
   '/students': 'everyone in the studio: find, add, paste, archive',
   '/student': 'everything about one student: lesson, goals, marks, card, notes, skills',
   '/cards': 'what was practised: cards that came back, tables in and out',
+  '/reports': 'a page for each family: what it says, in print or as a file',
   '/run': 'a piece played through: slips, stops, clean runs in a row, random starts',
   '/panel': 'mock days and panels: running order, judges in columns, what they come to',
   '/outlook': 'every goal to come: its range beside its aim, and what it lacks',

@@ -37,6 +37,7 @@ export const VIEWS: readonly View[] = [
   under('Register', '/students', 'Students'),
   under('Register', '/student', 'Student'),
   under('Register', '/cards', 'Returned cards'),
+  under('Register', '/reports', 'Family reports'),
   under('Mark', '/run', 'Run-through'),
   { ...under('Mark', '/panel', 'Panels'), figuresTurnPages: false },
   under('Readiness', '/outlook', 'All goals'),

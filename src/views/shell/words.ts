@@ -1,7 +1,6 @@
 import type { Stage } from '@/core/effort';
 import type { Goal } from '@/core/programme';
 import type { Studio } from '@/core/files';
-import type { PerformingName } from '@/core/runs';
 import { weeksLeft } from '@/core/register';
 import { findLevel, findSession } from '@/core/requirements';
 import { formatWeekday, type CalendarDay, type LessonSlot } from '@/core/time';
@@ -30,20 +29,6 @@ const GATES: Record<Stage, string> = {
   perform: 'performance gate',
 };
 export const gateName = (stage: Stage): string => GATES[stage];
-
-/** What shows that a student can perform, as the checklist calls it. */
-export const PERFORMING_NAME: Readonly<Record<PerformingName, string>> = {
-  steady: 'Steady run',
-  streak: 'Clean in a row',
-  'cold starts': 'Every section cold',
-  memory: 'Memory',
-  recovery: 'Recovery',
-  listeners: 'Before listeners',
-  room: 'Another room',
-  instrument: 'Another instrument',
-  clothes: 'Clothes of the day',
-  routine: 'Stage routine',
-};
 
 /** "Wed 15:40, 30 minutes". */
 export const slotWords = (slot: LessonSlot): string =>

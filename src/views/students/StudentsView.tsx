@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { formatDay, formatWeekday, slotOn, WEEKDAYS, type Weekday } from '@/core/time';
 import { whoPlays } from '@/core/students';
 import { archiveStudent, type ReadyState } from '@/store';
-import { Button, Empty, Roving, SelectField, TextField } from '@/ui';
+import { Button, Empty, LinkButton, Roving, SelectField, TextField } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { hrefOf, queryOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
@@ -34,6 +34,11 @@ function Students({ ready }: { readonly ready: ReadyState }) {
             </Button>
             <Button onClick={() => ask({ what: 'paste' })}>Paste a table</Button>
             {active > 0 && <Button onClick={() => ask({ what: 'timetable' })}>Timetable</Button>}
+            {active > 0 && (
+              <LinkButton look="quiet" href="/reports">
+                Family reports
+              </LinkButton>
+            )}
           </>
         }
       />

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { cardsOfStudent, lessonsOfStudent } from '@/core/files';
 import type { PracticeCard } from '@/core/card';
 import { warningsOf, type Plan, type PlanWarning } from '@/core/plan';
@@ -6,7 +6,6 @@ import {
   cardStillServes,
   leastChange,
   openGoalsOf,
-  performingOfGoal,
   planInput,
   sinceLastWeek,
   type CardChange,
@@ -18,8 +17,10 @@ import { formatDay } from '@/core/time';
 import type { Student } from '@/core/students';
 import { changeCard, takeBackCard, type ReadyState } from '@/store';
 import { Button } from '@/ui';
-import { gateName, PERFORMING_NAME } from '../../shell/words';
+import { gateName } from '../../shell/words';
 import css from './PlanNotes.module.css';
+
+const ToShow = lazy(() => import('./ToShow').then((part) => ({ default: part.ToShow })));
 
 /** What changed in a week, whether the card that is out still serves, and what is worth a word; none of it bends the plan. */
 export function PlanNotes({
@@ -61,8 +62,8 @@ export function PlanNotes({
     lessons: lessonsOfStudent(studio, student.id),
     today: now.day,
   });
-  const shown = contexts.flatMap((context) => toShowWords(studio, context));
-  if (!since && warnings.length === 0 && shown.length === 0 && served?.serves !== false) return null;
+  const toShow = contexts.filter(({ goal }) => goal.plan.toShow !== undefined);
+  if (!since && warnings.length === 0 && toShow.length === 0 && served?.serves !== false) return null;
   return (
     <ul className={css.root} aria-label="Worth a word">
       {since && <li>{sinceWords(since)}</li>}
@@ -81,33 +82,16 @@ export function PlanNotes({
           <Button onClick={() => void takeBackCard(out.id)}>Make the card anew</Button>
         </li>
       )}
-      {shown.map((words) => (
-        <li key={words}>{words}</li>
+      {toShow.map((context) => (
+        <Suspense key={context.goal.id}>
+          <ToShow studio={studio} context={context} />
+        </Suspense>
       ))}
       {warnings.map((warning, which) => (
         <li key={which}>{warningWords(warning, contexts)}</li>
       ))}
     </ul>
   );
-}
-
-/** What of performing is still to be shown, with its days; nothing where none is planned or all is met. */
-function toShowWords(studio: ReadyState['studio'], context: GoalContext): string[] {
-  const { toShow = [] } = context.goal.plan;
-  if (toShow.length === 0) return [];
-  const met = new Set(
-    performingOfGoal(studio, context).flatMap(({ name, done, of }) => (done === of ? [name] : [])),
-  );
-  const open = toShow.filter(({ name }) => !met.has(name));
-  return open.length === 0
-    ? []
-    : [
-        `To be shown before ${formatDay(context.session.day, 'short')}: ${open
-          .map(
-            ({ name, by }) => `${PERFORMING_NAME[name].toLocaleLowerCase('en')} by ${formatDay(by, 'short')}`,
-          )
-          .join('; ')}.`,
-      ];
 }
 
 const times = (peak: number) => (Number.isFinite(peak) ? `${peak.toFixed(2)} times` : 'more than all');

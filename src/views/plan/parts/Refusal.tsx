@@ -35,3 +35,7 @@ export function Refusal({ context }: { readonly context: GoalContext }) {
     </Empty>
   );
 }
+
+/** Why a goal has no plan, beside others that have one. */
+export const RefusedFor = ({ context }: { readonly context: GoalContext }) =>
+  context.planRefusal && refusalWords(context.planRefusal, context);

@@ -6,7 +6,7 @@ import { addDays, formatDay, isCalendarDay, lessonDays, type CalendarDay, type C
 import { planToShow } from '@/store/rescue-actions';
 import { Button, Glyph, LinkButton, Section, TextField } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
-import { PERFORMING_NAME } from '../../shell/words';
+import { PERFORMING_NAME } from '../../shell/performing-words';
 import css from './Performing.module.css';
 
 /** Most sections that are named. */

@@ -1,6 +1,5 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { componentMax, markProblem } from '@/core/marks';
-import type { Studio } from '@/core/files';
 import {
   CERTIFICATES,
   isSameResult,
@@ -14,7 +13,7 @@ import {
 import { BESIDE, resultBeside, type ResultBeside } from '@/core/register';
 import { calendarDay, formatDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import { valueAt } from '@/core/value-at';
-import { recordResult } from '@/store';
+import { recordResult, type ReadyState } from '@/store';
 import { Button, FieldRow, Glyph, LinkButton, Section, SelectField, Table, TextField } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
 import { ASSESSOR_GLYPH, ASSESSOR_NAME } from '../../shell/MarkLine';
@@ -22,20 +21,24 @@ import { useDraft } from '../../shell/use-draft';
 import { readTyped, typedOf, type TypedResult } from '../typed-result';
 import css from './ResultForm.module.css';
 
+const Afterwards = lazy(() => import('./Afterwards').then((part) => ({ default: part.Afterwards })));
+
 /** One goal's official result beside the last own, teacher's and mock marks; entered, or put right. */
-export function ResultForm({
-  studio,
-  goal,
-  today,
-}: {
-  readonly studio: Studio;
-  readonly goal: Goal;
-  readonly today: CalendarDay;
-}) {
+export function ResultForm({ ready, goal }: { readonly ready: ReadyState; readonly goal: Goal }) {
+  const { studio, now } = ready;
   const beside = useMemo(() => resultBeside(studio, goal), [studio, goal]);
   if (!beside) return null;
   // A new result of the goal is a new form.
-  return <Form key={JSON.stringify(goal.result ?? null)} beside={beside} today={today} />;
+  return (
+    <div>
+      <Form key={JSON.stringify(goal.result ?? null)} beside={beside} today={now.day} />
+      {goal.result && (
+        <Suspense>
+          <Afterwards ready={ready} goal={goal} beside={beside} />
+        </Suspense>
+      )}
+    </div>
+  );
 }
 
 function Form({ beside, today }: { readonly beside: ResultBeside; readonly today: CalendarDay }) {

@@ -161,6 +161,8 @@ export function StudentDialog({
             : { year: Number(year), from: schoolYearStart(today) },
       archivedOn: student?.archivedOn ?? null,
       ...(student?.minutesOfDays && { minutesOfDays: student.minutesOfDays }),
+      ...(student?.usesRate !== undefined && { usesRate: student.usesRate }),
+      ...(student?.nextSteps !== undefined && { nextSteps: student.nextSteps }),
       ...(student?.earlierInstruments && { earlierInstruments: student.earlierInstruments }),
       ...(notes.trim() !== '' && { notes: notes.trim() }),
       ...(isBeginner && held.length === 0 && { isBeginner }),
