@@ -1,3 +1,4 @@
+import { inTerms } from '../terms';
 import { addDays, daysBetween, daysFrom, type CalendarDay, type Period } from '../time';
 import type { HandedCard } from './handed-card';
 import type { PracticeEntry } from './practice-entry';
@@ -129,7 +130,7 @@ export function talkQuestions(facts: PracticeFacts, weeks: number): string[] {
     ...(supported > 0 ? ['How does it go without the video or the recording?'] : []),
     ...(cards && cards.done * 4 < cards.asked * 3 ? ['What on the card would you leave out?'] : []),
     ...(cards && cards.done > cards.asked ? ['What did you want to go on with?'] : []),
-    'Which bars are easier than a week ago, and how can you tell?',
+    inTerms('Which bars are easier than a week ago, and how can you tell?'),
     'What do you do when a place goes wrong three times?',
     'What should next week’s card have in it?',
   ];

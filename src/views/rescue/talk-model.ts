@@ -32,7 +32,7 @@ export function goalTalk(
     const count = (some: number, one: string, many: string) =>
       some === 0 ? `no ${one}` : `${some} ${some === 1 ? one : many}`;
     return [
-      inTerms`${piece.title}, ${formatDay(last.day, 'written')}: ${count(slips.length, 'slip', 'slips')}, ${count(stops.length, 'stop', 'stops')}${tempo === null ? '' : `, the tempo ${tempo}`}${bars.length === 0 ? '' : `; bars ${[...new Set(bars)].sort((a, b) => a - b).join(', ')}`}.`,
+      `${piece.title}, ${formatDay(last.day, 'written')}: ${count(slips.length, 'slip', 'slips')}, ${count(stops.length, 'stop', 'stops')}${tempo === null ? '' : `, the tempo ${tempo}`}${bars.length === 0 ? '' : inTerms`; bars ${[...new Set(bars)].sort((a, b) => a - b).join(', ')}`}.`,
     ];
   });
   const marks = level.components.flatMap(({ id, name }) => {

@@ -114,8 +114,8 @@ const EFFORT: readonly Row[] = [
   ],
   [
     'notesPercent',
-    'Percent of a bar’s minutes that go with the number of its notes',
-    'how many minutes a thinned bar saves in a rescue',
+    inTerms('Percent of the minutes of a bar that go with the number of its notes'),
+    inTerms('how many minutes a thinned bar saves in a rescue'),
     0,
     100,
     true,
