@@ -355,7 +355,9 @@ export const nameOfFocus = (page: Page) =>
     const each = document.activeElement;
     return (
       each?.getAttribute('aria-label') ??
-      (each instanceof HTMLInputElement || each instanceof HTMLTextAreaElement
+      (each instanceof HTMLInputElement ||
+      each instanceof HTMLTextAreaElement ||
+      each instanceof HTMLSelectElement
         ? (each.labels?.[0]?.textContent ?? '')
         : (each?.textContent ?? ''))
     );

@@ -158,3 +158,28 @@ test('reports for ten families, with the teacher’s own words, in print and as 
   expect(problems).toEqual([]);
   await page.close();
 });
+
+test('an official result is entered by keyboard: the goal is closed with it, its level is held, and undo takes both back', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/results?result=orla-5&studio=demo`);
+  await sees(page, 'The goal is open; its result closes it.');
+  await tabTo(page, /^Result$/);
+  await page.keyboard.type('strong');
+  await tabTo(page, /^Total$/);
+  await page.keyboard.type('95');
+  await kept(page, () => page.keyboard.press('Enter'));
+  interface Orla {
+    readonly levelsHeld: readonly { readonly levelName: string; readonly award: string }[];
+  }
+  const held = async () => ((await recordsOf(page, 'demo'))['student/orla'] as Orla).levelsHeld;
+  expect(await held()).toContainEqual(expect.objectContaining({ levelName: 'Level 5', award: 'strong' }));
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await kept(page, async () => {
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+  });
+  expect((await held()).map(({ levelName }) => levelName)).not.toContain('Level 5');
+  expect(problems).toEqual([]);
+  await page.close();
+});

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { readScore, xRay } from '@/core/score';
+import { easierScore, readScore, waysToEase, xRay } from '@/core/score';
 
 const bytesOf = (name: string) => readFileSync(new URL(`./scores/${name}.musicxml`, import.meta.url));
 function looked(name: string) {
@@ -214,6 +214,24 @@ describe('the engraver’s own playing order', () => {
       measureOn === undefined ? [] : [ids.indexOf(measureOn.replace(/-rend\d+$/, ''))],
     );
     expect(order).toEqual(asEngraved(name, looked(name).roadmap.order));
+  });
+
+  test('a score made easier is engraved and played, without a note too many', () => {
+    const text = bytesOf('breakwater-nocturne').toString('utf8');
+    const { cuts, thinnings } = waysToEase(text, [], {});
+    const { printed } = looked('breakwater-nocturne');
+    for (const cut of [null, ...cuts.slice(0, 3).map(({ bars }) => bars)]) {
+      const easier = easierScore(text, { thin: thinnings.map(({ kind }) => kind), cut }).text;
+      expect(toolkit.loadData(easier)).toBeTruthy();
+      const timemap = toolkit.renderToTimemap({ includeMeasures: true }) as unknown as {
+        measureOn?: string;
+        on?: string[];
+      }[];
+      const measures = timemap.filter(({ measureOn }) => measureOn !== undefined).length;
+      expect(measures).toBe(printed - (cut ? cut.to - cut.from + 1 : 0));
+      // At most the note of the tune and two of the chord begin at once.
+      expect(Math.max(...timemap.map(({ on = [] }) => on.length))).toBeLessThanOrEqual(3);
+    }
   });
 });
 
