@@ -76,11 +76,8 @@ const pieceOf = (change: RescueChange) =>
   'pieceId' in change ? `${change.componentId} ${change.pieceId}` : null;
 
 /** What the event is told of the way a piece is played. */
-const MODIFIED: Readonly<Record<'simplify' | 'cut' | 'both', string>> = {
-  simplify: 'simplified',
-  cut: 'cut',
-  both: 'simplified and cut',
-};
+const modified = ({ thin, cut }: PlayedAs): string =>
+  [...(thin.length > 0 ? ['simplified'] : []), ...(cut ? ['cut'] : [])].join(' and ');
 
 /** The goal and its student with changes made, in their order. */
 export function rescued(
@@ -110,7 +107,7 @@ function changedBy(
         student,
         goal: {
           ...goal,
-          conditions: { ...goal.conditions, modifications: MODIFIED[change.kind] },
+          conditions: { ...goal.conditions, modifications: modified(change.as) },
           plan: { ...goal.plan, playedAs: { ...goal.plan.playedAs, [change.pieceId]: change.as } },
         },
       };

@@ -1,8 +1,17 @@
 import type { StudioFit, PastCandidacy } from '../forecast';
-import { playingTime } from '../programme';
+import type { BarRange } from '../music';
+import { playingTime, type Goal } from '../programme';
 import { laterSession, type Level } from '../requirements';
-import { easierScore, waysToEase, type Cut, type DifficultyFigures, type Thinning } from '../score';
+import {
+  easierScore,
+  waysToEase,
+  type Cut,
+  type DifficultyFigures,
+  type PlayedAs,
+  type Thinning,
+} from '../score';
 import type { CalendarDay } from '../time';
+import { valueAt } from '../value-at';
 import { withRecords, type Studio } from '../files';
 import { goalForecast, type Spread } from './forecasts';
 import { goalContext, type GoalContext } from './goal-context';
@@ -117,7 +126,7 @@ export function rescueOf(question: RescueQuestion): Rescue | null {
   });
   const scored = pieces.flatMap(({ componentId, piece }) => {
     const text = question.texts.get(piece.id);
-    return text === undefined ? [] : [{ componentId, piece, text }];
+    return text === undefined ? [] : [{ componentId, piece, text, before: playedNow(goal, piece.id) }];
   });
   const ways = scored.map((each) => ({
     ...each,
@@ -125,19 +134,23 @@ export function rescueOf(question: RescueQuestion): Rescue | null {
   }));
   const options = [
     ...(allows.simplified === 'yes'
-      ? ways.flatMap(({ componentId, piece, text, ways: { thinnings } }) =>
-          thinnings.map(({ kind }) => {
-            const thin: readonly Thinning[] = [kind];
-            const { as } = easierScore(text, { thin, cut: null });
-            return option({ kind: 'simplify', componentId, pieceId: piece.id, thin, as });
-          }),
+      ? ways.flatMap(({ componentId, piece, text, before, ways: { thinnings } }) =>
+          thinnings
+            .filter(({ kind }) => !before?.thin.includes(kind))
+            .map(({ kind }) => {
+              const as = playedWith(text, before, [kind], null);
+              return option({ kind: 'simplify', componentId, pieceId: piece.id, thin: [kind], as });
+            }),
         )
       : []),
     ...(allows.cut === 'yes'
-      ? ways.flatMap(({ componentId, piece, text, ways: { cuts } }) =>
+      ? ways.flatMap(({ componentId, piece, text, before, ways: { cuts } }) =>
           leastFirst(
-            bestCuts(cuts, piece).map((cut) => {
-              const { as } = easierScore(text, { thin: [], cut: cut.bars });
+            bestCuts(
+              cuts.filter(({ bars }) => !isSame(bars, before?.cut)),
+              piece,
+            ).map((cut) => {
+              const as = playedWith(text, before, [], cut.bars);
               return option({ kind: 'cut', componentId, pieceId: piece.id, bars: cut.bars, as }, cut);
             }),
           ).slice(0, MOST_CUTS),
@@ -183,6 +196,7 @@ export function rescuedTogether(question: RescueQuestion, chosen: readonly Rescu
   if (!context || chosen.length === 0) return null;
   const changes = joined(
     chosen.map(({ change }) => change),
+    goal,
     question.texts,
   );
   return { changes, effect: effectOf(question, context, changes) };
@@ -203,7 +217,11 @@ export const withOption = (
 };
 
 /** What is thinned and what is cut of one piece is one way of playing it. */
-function joined(changes: readonly RescueChange[], texts: ReadonlyMap<string, string>): RescueChange[] {
+function joined(
+  changes: readonly RescueChange[],
+  goal: Goal,
+  texts: ReadonlyMap<string, string>,
+): RescueChange[] {
   const isPlayed = (change: RescueChange) => change.kind === 'simplify' || change.kind === 'cut';
   const ids = new Set(
     changes.flatMap((change) => (isPlayed(change) && 'pieceId' in change ? [change.pieceId] : [])),
@@ -217,13 +235,31 @@ function joined(changes: readonly RescueChange[], texts: ReadonlyMap<string, str
     if (own.length < 2 || text === undefined || !first || !('componentId' in first)) return own;
     const thin = own.flatMap((change) => (change.kind === 'simplify' ? change.thin : []));
     const cut = own.flatMap((change) => (change.kind === 'cut' ? [change.bars] : []))[0] ?? null;
-    const { as } = easierScore(text, { thin, cut });
+    const as = playedWith(text, playedNow(goal, pieceId), thin, cut);
     const { componentId } = first;
     return [
       cut ? { kind: 'both', componentId, pieceId, as } : { kind: 'simplify', componentId, pieceId, thin, as },
     ];
   });
   return [...played, ...changes.filter((change) => !isPlayed(change))];
+}
+
+const playedNow = ({ plan }: Goal, pieceId: string): PlayedAs | undefined =>
+  valueAt(plan.playedAs ?? {}, pieceId);
+const isSame = (a: BarRange, b: BarRange | undefined) => a.from === b?.from && a.to === b.to;
+
+/** How a piece is played with more left out than now; another cut takes the place of the one there is, and so do other chords. */
+function playedWith(
+  text: string,
+  before: PlayedAs | undefined,
+  thin: readonly Thinning[],
+  cut: BarRange | null,
+): PlayedAs {
+  const ofChords = (kind: Thinning) => kind.startsWith('chords');
+  const kept = (before?.thin ?? []).filter(
+    (kind) => !thin.includes(kind) && !(ofChords(kind) && thin.some(ofChords)),
+  );
+  return easierScore(text, { thin: [...kept, ...thin], cut: cut ?? before?.cut ?? null }).as;
 }
 
 /** Where the goal stands when the changes are made, all of it computed again. */

@@ -160,6 +160,7 @@ function Options({
           ready={ready}
           context={context}
           answer={state.answer}
+          isOld={state.isOld}
           taken={taken}
           words={together ? changeWords(together.changes, options, taken, about) : ''}
           onDone={onClear}

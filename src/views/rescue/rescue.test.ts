@@ -248,3 +248,19 @@ test('the talk sheet has no figure that was not heard, marked or decided', () =>
     expect(decided).toHaveLength(changes.length);
   }
 });
+
+test('what is decided already stays when more is left out later', () => {
+  const cut = optionOf('cut');
+  const { made } = again(studio, [cut.change]);
+  const later = rescueOf(asked(made))!;
+  const thin = later.options.find(({ change }) => change.kind === 'simplify')!;
+  expect(thin.effect.toDo).toBeLessThan(later.now.toDo);
+  const { goal } = again(made, [thin.change]);
+  const as = goal.plan.playedAs![NOCTURNE]!;
+  expect(as.cut).toEqual(cut.change.kind === 'cut' ? cut.change.bars : null);
+  expect(as.thin).toEqual(['octaves single']);
+  expect(goal.conditions['modifications']).toBe('simplified and cut');
+  // The cut that is made is not offered again.
+  const bars = later.options.flatMap(({ change }) => (change.kind === 'cut' ? [change.bars] : []));
+  expect(bars).not.toContainEqual(as.cut);
+});

@@ -17,7 +17,12 @@ export function useRescue(
   context: GoalContext | undefined,
   taken: readonly string[],
 ): RescueState {
-  const [told, tell] = useState<{ readonly key: unknown; readonly answer: RescueAnswer | null } | null>(null);
+  const [told, tell] = useState<{
+    readonly key: unknown;
+    readonly goalId: string;
+    readonly chosen: string;
+    readonly answer: RescueAnswer | null;
+  } | null>(null);
   const [stopped, stop] = useState(false);
   const goalId = context?.goal.id ?? null;
   const chosen = taken.join('\n');
@@ -33,7 +38,7 @@ export function useRescue(
         { of: databaseName(which), today, goalId, texts, taken: chosen === '' ? [] : chosen.split('\n') },
         (reply) => {
           if (over) return;
-          if (reply.kind === 'answer') tell({ key: studio, answer: reply.answer });
+          if (reply.kind === 'answer') tell({ key: studio, goalId, chosen, answer: reply.answer });
           if (reply.kind === 'crashed') stop(true);
         },
       );
@@ -43,7 +48,9 @@ export function useRescue(
       cancel();
     };
   }, [which, studio, today, goalId, chosen]);
-  return { answer: told?.answer ?? null, isOld: told?.key !== studio, stopped };
+  // What was told of another goal says nothing of this one.
+  const own = told?.goalId === goalId ? told : null;
+  return { answer: own?.answer ?? null, isOld: own?.key !== studio || own.chosen !== chosen, stopped };
 }
 
 /** MusicXML of the goal's pieces that have a score. */

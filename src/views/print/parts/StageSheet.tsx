@@ -1,10 +1,12 @@
 import { formatTime } from '@/core/music';
 import { playingTime } from '@/core/programme';
 import type { GoalContext } from '@/core/register';
+import { playedAsWords } from '@/core/repertoire';
 import { openSlots } from '@/core/requirements';
 import { familyOf } from '@/core/skills';
 import { inTerms } from '@/core/terms';
 import { formatDay } from '@/core/time';
+import { valueAt } from '@/core/value-at';
 import type { ReadyState } from '@/store';
 import { PrintFrame } from '@/ui';
 import { stageRoutine, toBring, warmUp } from './stage-routine';
@@ -13,7 +15,7 @@ import css from '../PrintView.module.css';
 /** For the student: what is played and how long it takes, the routine of the stage, warming up, what to bring. */
 export function StageSheet({
   ready: { studio },
-  context: { student, set, level, session, entry },
+  context: { goal, student, set, level, session, entry },
   nameOf,
 }: {
   readonly ready: ReadyState;
@@ -59,6 +61,16 @@ export function StageSheet({
           ? 'No piece is chosen yet.'
           : `${formatTime(time.seconds)} in all${time.untimed > 0 ? `, without ${time.untimed} not timed` : ''}.`}
       </p>
+      {pieces.map((piece) => {
+        const as = valueAt(goal.plan.playedAs ?? {}, piece.id);
+        return (
+          as && (
+            <p key={piece.id} className={css.tasks}>
+              {piece.title}: {playedAsWords(as)}.
+            </p>
+          )
+        );
+      })}
       <List title="From coming on to going off" of={stageRoutine(family, isAccompanied)} />
       <List
         title="Warming up, if the event gives time for it"

@@ -16,6 +16,7 @@ export function Decision({
   ready,
   context,
   answer,
+  isOld,
   taken,
   words,
   onDone,
@@ -23,6 +24,8 @@ export function Decision({
   readonly ready: ReadyState;
   readonly context: GoalContext;
   readonly answer: RescueAnswer;
+  /** The answer is of other options than those taken: nothing is decided on it. */
+  readonly isOld: boolean;
   readonly taken: readonly string[];
   readonly words: string;
   readonly onDone: () => void;
@@ -103,13 +106,13 @@ export function Decision({
           <form
             onSubmit={(event) => {
               event.preventDefault();
-              if (decided) return;
+              if (decided || isOld) return;
               decide(true);
               void takeRescue(goal.id, together.changes, words, why.trim()).then(() => onDone());
             }}
           >
             <TextField label="Why" value={why} onChange={setWhy} hint="with whom it was settled" />
-            <Button type="submit" look="do" disabled={decided}>
+            <Button type="submit" look="do" disabled={decided || isOld}>
               Decide
             </Button>
           </form>
@@ -119,6 +122,7 @@ export function Decision({
               <Button
                 key={pieceId}
                 look="quiet"
+                disabled={isOld}
                 onClick={() =>
                   saveFile(
                     fileName([title, 'for', context.student.name], 'musicxml'),
