@@ -1,5 +1,5 @@
 import type { Stage } from '../effort';
-import { withProgramme, type Goal } from '../programme';
+import { withProgramme, withSwap, type Goal } from '../programme';
 import type { Session } from '../requirements';
 import { addDays, daysFrom, type CalendarDay, type Closure } from '../time';
 import type { GoalToPlan, SkillToLearn } from './item-work';
@@ -229,23 +229,11 @@ export function changed(input: PlanInput, change: Change): PlanInput {
     case 'criteria weeks':
       return withGoal(change.goalId, (goal) => ({ ...goal, criteriaWeeks: change.weeks }));
     case 'piece':
-      return withGoal(change.goalId, ({ goal, ...rest }) => {
-        const programme = Object.fromEntries(
-          Object.entries(goal.programme).map(([componentId, choices]) => [
-            componentId,
-            choices.map((choice) =>
-              componentId === change.componentId && choice.kind === 'piece' && choice.pieceId === change.outId
-                ? { ...choice, pieceId: change.inId }
-                : choice,
-            ),
-          ]),
-        );
-        return {
-          ...rest,
-          goal: withProgramme(goal, programme, undefined, input.pieces, input.today),
-          skills: change.skills,
-        };
-      });
+      return withGoal(change.goalId, ({ goal, ...rest }) => ({
+        ...rest,
+        goal: withProgramme(goal, withSwap(goal.programme, change), undefined, input.pieces, input.today),
+        skills: change.skills,
+      }));
     case 'defer':
       return withGoal(change.goalId, (goal) => ({ ...goal, session: change.session }));
     case 'withdraw':

@@ -275,6 +275,21 @@ export function withChoice(
   return { ...programme, [componentId]: [...kept, choice] };
 }
 
+/** The programme with another piece in the place of one that is chosen. */
+export const withSwap = (
+  programme: Programme,
+  {
+    componentId,
+    outId,
+    inId,
+  }: { readonly componentId: string; readonly outId: string; readonly inId: string },
+): Programme => ({
+  ...programme,
+  [componentId]: (valueAt(programme, componentId) ?? []).map((choice) =>
+    choice.kind === 'piece' && choice.pieceId === outId ? { ...choice, pieceId: inId } : choice,
+  ),
+});
+
 export const withoutChoice = (programme: Programme, componentId: string, index: number): Programme => ({
   ...programme,
   [componentId]: (valueAt(programme, componentId) ?? []).filter((_, at) => at !== index),

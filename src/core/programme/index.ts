@@ -14,6 +14,7 @@ export {
   usedPieces,
   withChoice,
   withoutChoice,
+  withSwap,
   type Goal,
   type GoalPlan,
   type GateState,

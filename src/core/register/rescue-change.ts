@@ -1,11 +1,10 @@
-import { inSession, withdrawn, withProgramme, type Goal, type GateState } from '../programme';
+import { inSession, withdrawn, withProgramme, withSwap, type Goal, type GateState } from '../programme';
 import type { Stage } from '../effort';
 import type { BarRange } from '../music';
 import { findLevel, type Session } from '../requirements';
 import type { PlayedAs, Thinning } from '../score';
 import type { Student } from '../students';
 import { daysFrom, minutesOfDay, type CalendarDay } from '../time';
-import { valueAt } from '../value-at';
 import type { Studio } from '../files';
 
 /** What is left out of a piece, or how it is played instead. */
@@ -129,23 +128,15 @@ function changedBy(
     }
     case 'learned piece':
     case 'easier piece': {
-      const { componentId, outId, inId, passed } = change;
-      const choices = (valueAt(goal.programme, componentId) ?? []).map((choice) =>
-        choice.kind === 'piece' && choice.pieceId === outId ? { ...choice, pieceId: inId } : choice,
-      );
+      const { componentId, inId, passed } = change;
+      const programme = withSwap(goal.programme, change);
       const level = set && findLevel(set, goal.levelId);
-      const other = withProgramme(
-        goal,
-        { ...goal.programme, [componentId]: choices },
-        level,
-        studio.pieces,
-        today,
-      );
+      const other = withProgramme(goal, programme, level, studio.pieces, today);
       const gates: GateState[] = passed
         ? [
             {
               componentId,
-              ...(choices.length > 1 && { pieceId: inId }),
+              ...((programme[componentId]?.length ?? 0) > 1 && { pieceId: inId }),
               stage: passed.stage,
               movedTo: null,
               passedOn: passed.on,

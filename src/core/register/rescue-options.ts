@@ -1,8 +1,8 @@
 import type { BarRange } from '../music';
 import { changed, faultState, verdictOf } from '../plan';
-import { usedPieces } from '../programme';
+import { piecesFor, usedPieces, withSwap } from '../programme';
 import { isLearned, stateOf, type Piece } from '../repertoire';
-import { checkProgramme, listedPieces } from '../requirements';
+import { listedPieces } from '../requirements';
 import type { Cut } from '../score';
 import type { CalendarDay } from '../time';
 import { valueAt } from '../value-at';
@@ -11,7 +11,7 @@ import { openGoalsOf } from './decisions';
 import type { GoalContext } from './goal-context';
 import { planInput } from './preparation';
 import { rescued, type RescueChange } from './rescue-change';
-import { exchangesOf } from './ways-to-mend';
+import { exchangesOf, keepsRules } from './ways-to-mend';
 
 /** Cuts of a piece, pieces of each kind that are offered, and places of the worst bars; our choice, so that they can be weighed. */
 export const MOST_CUTS = 3;
@@ -106,8 +106,7 @@ type Swap = Extract<RescueChange, { kind: 'learned piece' | 'easier piece' }>;
 
 /** Pieces the student has learned that break no rule in the place of one that is chosen; those played last first. */
 export function learnedPieces(context: GoalContext, studio: Studio): Swap[] {
-  const { goal, level, set, student, entry, verdicts } = context;
-  const broken = new Set(verdicts.flatMap(({ ruleId, status }) => (status === 'unmet' ? [ruleId] : [])));
+  const { goal, level, set, student } = context;
   const known = new Map<string, { readonly stage: 'secure' | 'up to tempo'; readonly on: CalendarDay }>();
   for (const own of entriesOfStudent(studio, student.id)) {
     const on = own.steps.at(-1)?.day;
@@ -122,25 +121,21 @@ export function learnedPieces(context: GoalContext, studio: Studio): Swap[] {
   ))
     if (!known.has(pieceId)) known.set(pieceId, { on: day, stage: 'up to tempo' });
   const chosen = chosenPieces(context, studio.pieces);
+  // Of an earlier instrument there may be pieces that are not for this one.
+  const playable = piecesFor(student.instrument, studio.pieces, studio.sets.values());
   const isChosen = new Set(chosen.map(({ piece }) => piece.id));
   return [...known]
-    .filter(([id]) => !isChosen.has(id) && studio.pieces.has(id))
+    .filter(([id]) => !isChosen.has(id) && playable.has(id))
     .sort(([a, { on: x }], [b, { on: y }]) => (x < y ? 1 : x > y ? -1 : a < b ? -1 : 1))
     .flatMap(([inId, passed]) =>
       chosen.flatMap(({ componentId, piece }): Swap[] => {
         const component = level.components.find(({ id }) => id === componentId);
         const listed = component ? listedPieces(component, set) : [];
         if (listed && !listed.includes(inId)) return [];
-        const programme = {
-          ...goal.programme,
-          [componentId]: (valueAt(goal.programme, componentId) ?? []).map((choice) =>
-            choice.kind === 'piece' && choice.pieceId === piece.id ? { ...choice, pieceId: inId } : choice,
-          ),
-        };
-        const isValid = checkProgramme({ ...entry, programme }).every(
-          ({ ruleId, status }) => status !== 'unmet' || broken.has(ruleId),
-        );
-        return isValid ? [{ kind: 'learned piece', componentId, outId: piece.id, inId, passed }] : [];
+        const swap = { componentId, outId: piece.id, inId };
+        return keepsRules(context, withSwap(goal.programme, swap))
+          ? [{ kind: 'learned piece', ...swap, passed }]
+          : [];
       }),
     )
     .slice(0, MOST_PIECES);

@@ -1,4 +1,5 @@
 import { latestStart, mendings, type Exchange, type Mending, type PlanInput } from '../plan';
+import { withSwap, type Goal } from '../programme';
 import { barsToLearn } from '../repertoire';
 import { checkProgramme, laterSession, listedPieces } from '../requirements';
 import type { CalendarDay } from '../time';
@@ -41,18 +42,25 @@ export function waysToMend(
   };
 }
 
+/** Whether a programme breaks no rule that the goal's own keeps. */
+export function keepsRules({ entry, verdicts }: GoalContext, programme: Goal['programme']): boolean {
+  const broken = new Set(verdicts.flatMap(({ ruleId, status }) => (status === 'unmet' ? [ruleId] : [])));
+  return checkProgramme({ ...entry, programme }).every(
+    ({ ruleId, status }) => status !== 'unmet' || broken.has(ruleId),
+  );
+}
+
 /** Listed pieces with fewer bars to learn that break no rule the programme keeps now, those nearest first. */
 export function exchangesOf(context: GoalContext, studio: Studio): Exchange[] {
-  const { goal, level, set, entry, verdicts } = context;
+  const { goal, level, set } = context;
   const { pieces } = studio;
-  const broken = new Set(verdicts.flatMap(({ ruleId, status }) => (status === 'unmet' ? [ruleId] : [])));
   const chosen = new Set(
     Object.values(goal.programme).flatMap((choices) =>
       choices.flatMap((choice) => (choice.kind === 'piece' ? [choice.pieceId] : [])),
     ),
   );
   const found = level.components.flatMap((component) =>
-    (goal.programme[component.id] ?? []).flatMap((choice, place): Exchange[] => {
+    (goal.programme[component.id] ?? []).flatMap((choice): Exchange[] => {
       const out = choice.kind === 'piece' ? pieces.get(choice.pieceId) : undefined;
       const bars = out && barsToLearn(out);
       if (!out || bars === null || bars === undefined) return [];
@@ -60,14 +68,8 @@ export function exchangesOf(context: GoalContext, studio: Studio): Exchange[] {
         const piece = pieces.get(id);
         const own = piece && barsToLearn(piece);
         if (!piece || own === null || own === undefined || own >= bars || chosen.has(id)) return [];
-        const programme = {
-          ...goal.programme,
-          [component.id]: (goal.programme[component.id] ?? []).with(place, { kind: 'piece', pieceId: id }),
-        };
-        const isValid = checkProgramme({ ...entry, programme }).every(
-          ({ ruleId, status }) => status !== 'unmet' || broken.has(ruleId),
-        );
-        return isValid
+        const programme = withSwap(goal.programme, { componentId: component.id, outId: out.id, inId: id });
+        return keepsRules(context, programme)
           ? [
               {
                 kind: 'piece',

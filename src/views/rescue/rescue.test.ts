@@ -264,3 +264,9 @@ test('what is decided already stays when more is left out later', () => {
   const bars = later.options.flatMap(({ change }) => (change.kind === 'cut' ? [change.bars] : []));
   expect(bars).not.toContainEqual(as.cut);
 });
+
+test('a piece learned on another instrument is not offered', () => {
+  const oboist = { ...studio.students.get('anouk')!, instrument: 'oboe' };
+  const made = withRecords(studio, [{ kind: 'student', id: 'anouk', data: oboist }]);
+  expect(kinds(rescueOf(asked(made))!.options)).not.toContain('learned piece');
+});

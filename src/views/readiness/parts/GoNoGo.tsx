@@ -43,13 +43,13 @@ export function GoNoGo({
         </p>
       )}
       {(!decision || again) && (
-        <>
+        <div className={css.asked}>
           <TextField label="Why" value={why} onChange={setWhy} hint="may stay empty" />
           <p>
             <Button onClick={() => decide(true)}>Go</Button>{' '}
             <Button onClick={() => decide(false)}>No-go</Button>
           </p>
-        </>
+        </div>
       )}
       {decision && !again && (
         <Button look="quiet" onClick={() => decideAgain(true)}>
