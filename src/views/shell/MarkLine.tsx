@@ -75,9 +75,11 @@ export function MarkLine({
           </g>
         );
       })}
-      <text x={x(0)} y={43} className={css.tick}>
-        0
-      </text>
+      {lines.every(({ mark }) => mark > 0) && (
+        <text x={x(0)} y={43} className={css.tick}>
+          0
+        </text>
+      )}
       {marks.map((mark, at) => (
         <g
           key={at}
