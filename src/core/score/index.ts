@@ -15,7 +15,7 @@ export {
 } from './difficulty-figures';
 export { PLAIN_X_RAY, type XRayOptions } from './x-ray-options';
 export type { KeptScore, NamedPlace, ScoreNote } from './kept-score';
-export type { Notice, Score, ScorePart } from './model';
+export type { Measure, Note, Notice, Score, ScorePart } from './model';
 export { barOfMeasure, type Bar, type Layout } from './bars';
 export type { Chunk } from './chunks';
 export { readScoreWork, scoreWork } from './score-work';
@@ -31,6 +31,9 @@ export type { Moves, StringInstrument } from './moves';
 export { sidesOf } from './sides';
 export type { LearnedBar, Likeness, NearCopy } from './learn-once';
 export type { Jump, Roadmap } from './roadmap';
+export type { PassageRefusal } from './passage';
+export { roadsOf, type NamedRoad, type RoadsAsked } from './roads';
+export { tempoChanges } from './times';
 export type { KeyChange } from './key-traps';
 export { withPlaces, type Landmark } from './landmarks';
 export type { Loudness, LoudnessStep } from './loudness';

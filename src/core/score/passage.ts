@@ -118,13 +118,13 @@ export function passageOf(
   };
 }
 
-interface Road {
+export interface Road {
   readonly order: readonly number[];
   readonly jumps: readonly Jump[];
 }
 
 /** The road of some measures alone; what is left out before the first of them is no leap. */
-function roadWithin(signs: readonly RoadSign[], from: number, to: number, options: RoadmapOptions): Road {
+export function roadWithin(signs: readonly RoadSign[], from: number, to: number, options: RoadmapOptions): Road {
   const road = roadmapOf(signsWithin(signs, from, to), options);
   return {
     order: road.order.map((index) => index + from),

@@ -1,0 +1,119 @@
+/** How far a bar is to be believed. */
+export type Certain = 'sure' | 'unsure' | 'not heard';
+
+export type ListeningInput = 'midi' | 'one voice' | 'many voices' | 'taps';
+
+/** What was heard of a performance. Seconds count from the beginning of the take; bars as musicians count them. */
+export interface Heard {
+  readonly input: ListeningInput;
+  /** "as written", "no repeats", "ending 1 last", "no da capo". */
+  readonly road: string;
+  /** The part that fits; null where none does. */
+  readonly part: string | null;
+  /** The first and the last bar heard, as they stand on the page. */
+  readonly from: number;
+  readonly to: number;
+  /** From the first written note to the last; null where it cannot be known. */
+  readonly complete: boolean | null;
+  readonly rightPart: boolean | null;
+  readonly notes: readonly HeardAs[];
+  readonly missed: readonly MissedNote[];
+  readonly stops: readonly Stop[];
+  readonly jumps: readonly HeardJump[];
+  readonly bars: readonly HeardBar[];
+  readonly drift: HeardDrift | null;
+  readonly dotted: DottedFigure | null;
+  readonly loudness: readonly { readonly number: number; readonly db: number }[] | null;
+  readonly checks: TakeChecks;
+  /** What is not claimed, and why. */
+  readonly refused: readonly Refused[];
+}
+
+export interface HeardAs {
+  readonly on: number;
+  /** MIDI number as heard. */
+  readonly pitch: number;
+  readonly number: number;
+  readonly pass: number;
+  readonly kind: 'right' | 'wrong' | 'added';
+  /** MIDI number as it should sound; null for a note that is not written. */
+  readonly written: number | null;
+  /** The right letter, an octave away. */
+  readonly octaveOnly?: true;
+  /** Place among the notes of the written road, by onset and then pitch; null for an added note or on another road. */
+  readonly id: number | null;
+}
+
+export interface MissedNote {
+  readonly number: number;
+  readonly pass: number;
+  readonly pitch: number;
+  readonly id: number | null;
+}
+
+export interface Stop {
+  /** When the next note was due. */
+  readonly at: number;
+  /** The bar of the note that came late. */
+  readonly number: number;
+  /** Seconds more than were due. */
+  readonly seconds: number;
+  /** The note before it is held at will. */
+  readonly fermata: boolean;
+}
+
+export interface HeardJump {
+  /** The first note after it. */
+  readonly at: number;
+  readonly kind: 'back' | 'forward';
+  readonly from: number;
+  readonly to: number;
+  /** Seconds of silence before it, beyond what the last note lasts. */
+  readonly pause: number;
+}
+
+export interface HeardBar {
+  readonly number: number;
+  readonly pass: number;
+  /** Its downbeat. */
+  readonly at: number;
+  /** Crotchets a minute; 0 where the bar was not heard. */
+  readonly qpm: number;
+  /** Half of the range that holds it in 95 of 100, as a share. */
+  readonly errorShare: number;
+  readonly certain: Certain;
+  readonly why: string;
+}
+
+export interface HeardDrift {
+  /** Per cent a minute; above 0 it grows faster. */
+  readonly perMinute: number;
+  readonly low: number;
+  readonly high: number;
+  readonly claim: boolean;
+}
+
+export interface DottedFigure {
+  /** Long to short: 3 as written. */
+  readonly ratio: number;
+  readonly count: number;
+  /** Half of the middle half of the ratios. */
+  readonly spread: number;
+}
+
+export interface TakeChecks {
+  readonly seconds: number;
+  /** Of full scale; null where there is no sound to look at. So are the next two. */
+  readonly peak: number | null;
+  readonly clippedRuns: number | null;
+  readonly rangeDb: number | null;
+  readonly heard: boolean;
+  /** Seconds before the first note and after the last. */
+  readonly lead: number;
+  readonly tail: number;
+}
+
+export interface Refused {
+  readonly what: string;
+  readonly why: string;
+}

@@ -1,0 +1,389 @@
+import { isOrnamental, type HeardNote, type Match } from './match';
+import type { SoundingEvent, SoundingPitch, SoundingRoad } from './road';
+
+/** What a heard note turned out to be. `written` is null for an added one, and for a note of an ornament. */
+export interface PlacedNote {
+  readonly note: number;
+  readonly kind: 'right' | 'wrong' | 'added';
+  readonly written: SoundingPitch | null;
+  /** The event it belongs to, or after which it sounded; -1 before the start. */
+  readonly event: number;
+  /** Index into the stretches; -1 before the start. */
+  readonly stretch: number;
+}
+
+/** Events heard one after the other, without a jump. */
+export interface Stretch {
+  readonly from: number;
+  readonly to: number;
+  /** Seconds at which events were heard, by event; those not heard are left out. */
+  readonly times: ReadonlyMap<number, number>;
+  /** Heard with a written pitch, by event. */
+  readonly right: ReadonlySet<number>;
+  readonly missed: readonly { readonly event: number; readonly pitch: SoundingPitch }[];
+}
+
+export interface Placing {
+  readonly notes: readonly PlacedNote[];
+  readonly stretches: readonly Stretch[];
+}
+
+/** Fewer right notes than this are no stretch of their own. */
+const FEWEST = 3;
+/** Seconds within which a note may belong to the event beside. */
+const BESIDE = 0.15;
+const BESIDE_EVENTS = 2;
+/** A wrong note lies this near to where it was due: seconds, and a share of the crotchet. */
+const NEAR = 0.12;
+const NEAR_SHARE = 0.1;
+/** Past whole bars in less than this share of their time: they were left out. */
+const SKIPPED = 0.7;
+/** Seconds a grace note comes before its note or after it. */
+const GRACE = 0.4;
+/** Two notes of one pitch are looked at together within so many seconds, and change places for this much. */
+const TWINS = 1;
+const NEARER = 0.02;
+/** Notes of one event further apart than this do not make its time. */
+const TOGETHER = 0.12;
+
+interface Draft {
+  notes: number[];
+  /** Whether it began by a jump. */
+  jumped: boolean;
+}
+
+/**
+ * Every heard note at its place: right, wrong or added; stretches between jumps, with what is missing in them.
+ */
+export function placeNotes(heard: readonly HeardNote[], road: SoundingRoad, match: Match): Placing {
+  const { events } = road;
+  const eventOf = match.steps.map(({ event }) => event);
+  const isRight = (note: number): boolean => {
+    const event = events[eventOf[note] ?? -1];
+    return event
+      ? event.pitches.some(({ midi, unpitched }) => unpitched || midi === heard[note]?.pitch)
+      : false;
+  };
+  const drafts = stretchesOf(heard, road, match, isRight);
+  const placed = new Array<PlacedNote | undefined>(heard.length);
+  const stretches = drafts.map((draft, at): Stretch => {
+    const placer = new Placer(heard, events, match, draft.notes);
+    for (const each of placer.place()) placed[each.note] = { ...each, stretch: at };
+    return {
+      from: placer.first,
+      to: placer.last,
+      times: placer.times,
+      right: placer.right,
+      missed: placer.missed(),
+    };
+  });
+  // What lies in no stretch sounded after the last that does.
+  let last: PlacedNote | undefined;
+  const notes = heard.map((_, note): PlacedNote => {
+    const found = placed[note];
+    if (found) last = found;
+    return (
+      found ?? { note, kind: 'added', written: null, event: last?.event ?? -1, stretch: last?.stretch ?? -1 }
+    );
+  });
+  return { notes, stretches };
+}
+
+/** Notes in stretches: cut at jumps and where bars were left out, put together where neither holds. */
+function stretchesOf(
+  heard: readonly HeardNote[],
+  road: SoundingRoad,
+  { steps, factors }: Match,
+  isRight: (note: number) => boolean,
+): Draft[] {
+  const { events, bars } = road;
+  let drafts: Draft[] = [];
+  let last = -1;
+  const before: number[] = [];
+  steps.forEach(({ event, how, jumped }, note) => {
+    if (event < 0) {
+      before.push(note);
+      return;
+    }
+    const draft = drafts.at(-1);
+    if (!draft || jumped || (how === 'first' && last >= 0 && leavesOut(last, note)))
+      drafts.push({ notes: [note], jumped: draft !== undefined });
+    else draft.notes.push(note);
+    last = note;
+  });
+  const count = (draft: Draft) => draft.notes.filter(isRight).length;
+  if (drafts.length > 1) {
+    const kept = drafts.filter((draft) => count(draft) >= FEWEST);
+    drafts = kept.length > 0 ? kept : drafts.slice(0, 1);
+  }
+  const joined: Draft[] = [];
+  for (const draft of drafts) {
+    const before = joined.at(-1);
+    const [end, start] = [before?.notes.at(-1), draft.notes[0]];
+    if (before && end !== undefined && start !== undefined && goesOn(end, start))
+      before.notes.push(...draft.notes);
+    else joined.push({ ...draft, notes: [...draft.notes] });
+  }
+  joined[0]?.notes.unshift(...before);
+  return joined;
+
+  /** Whether whole bars between two notes were passed over in less than their time. */
+  function leavesOut(one: number, other: number): boolean {
+    const [from, to] = [events[steps[one]?.event ?? -1], events[steps[other]?.event ?? -1]];
+    if (!from || !to || to.at <= from.at) return false;
+    const whole = to.at - from.at >= (bars[from.bar]?.length ?? Infinity) || to.bar - from.bar > 1;
+    const next = (steps[other]?.event ?? 0) - (steps[one]?.event ?? 0) === 1;
+    if (!whole || next) return false;
+    const due = (to.seconds - from.seconds) * ((factors[other] ?? 0) || (factors[one] ?? 0));
+    return (heard[other]?.on ?? 0) - (heard[one]?.on ?? 0) < SKIPPED * due;
+  }
+  /** Whether the music goes forward between two notes, at most with notes left out. */
+  function goesOn(one: number, other: number): boolean {
+    const [from, to] = [steps[one]?.event ?? -1, steps[other]?.event ?? -1];
+    if (to <= from) return false;
+    if (leavesOut(one, other)) return false;
+    const [a, b] = [events[from], events[to]];
+    if (!a || !b) return false;
+    const due = (b.seconds - a.seconds) * ((factors[other] ?? 0) || (factors[one] ?? 0));
+    return (heard[other]?.on ?? 0) - (heard[one]?.on ?? 0) >= SKIPPED * due || to - from <= 2;
+  }
+}
+
+/** The notes of one stretch against the events it comes past. */
+class Placer {
+  first: number;
+  last: number;
+  readonly times = new Map<number, number>();
+  readonly right = new Set<number>();
+  /** Written notes that are still to be heard, by event. */
+  private readonly open = new Map<number, SoundingPitch[]>();
+  private readonly found: Omit<PlacedNote, 'stretch'>[] = [];
+
+  constructor(
+    private readonly heard: readonly HeardNote[],
+    private readonly events: readonly SoundingEvent[],
+    private readonly match: Match,
+    private readonly notes: readonly number[],
+  ) {
+    const isReached = (note: number) => {
+      const how = match.steps[note]?.how;
+      return how === 'first' || how === 'chord';
+    };
+    const reached = notes.filter(isReached).map((note) => match.steps[note]?.event ?? 0);
+    // Notes before the first and after the last may stand for events there, played wrong.
+    const lead = notes.findIndex(isReached);
+    const trail = notes.length - 1 - notes.findLastIndex(isReached);
+    this.first = Math.max(0, Math.min(...reached) - Math.min(lead, BESIDE_EVENTS));
+    this.last = Math.min(events.length - 1, Math.max(...reached) + Math.min(trail, BESIDE_EVENTS));
+    for (let event = this.first; event <= this.last; event += 1)
+      this.open.set(event, [...(events[event]?.pitches ?? [])]);
+  }
+
+  private eventOf(note: number): number {
+    return Math.max(this.first, this.match.steps[note]?.event ?? -1);
+  }
+  private on(note: number): number {
+    return this.heard[note]?.on ?? 0;
+  }
+
+  place(): readonly Omit<PlacedNote, 'stretch'>[] {
+    const left: number[] = [];
+    const onsets = new Map<number, number[]>();
+    const settle = (note: number, kind: 'right' | 'wrong', event: number, written: SoundingPitch) => {
+      this.open.set(
+        event,
+        (this.open.get(event) ?? []).filter((each) => each !== written),
+      );
+      this.found.push({ note, kind, written, event });
+      if (kind === 'right') this.right.add(event);
+      onsets.set(event, [...(onsets.get(event) ?? []), this.on(note)]);
+    };
+    for (const note of this.notes) {
+      const event = this.eventOf(note);
+      const written =
+        this.match.steps[note]?.how === 'added'
+          ? undefined
+          : this.openPitch(event, this.heard[note]?.pitch ?? -1);
+      if (written) settle(note, 'right', event, written);
+      else left.push(note);
+    }
+    for (const [event, all] of onsets) this.times.set(event, timeOf(all));
+    this.takeNearest(left);
+    const still: number[] = [];
+    for (const note of left) {
+      const beside = this.beside(note);
+      if (beside) settle(note, 'right', beside.event, beside.written);
+      else still.push(note);
+    }
+    for (const note of this.pairWrong(still, settle)) {
+      const event = this.eventOf(note);
+      this.found.push({ note, kind: this.isOrnament(note) ? 'right' : 'added', written: null, event });
+    }
+    for (const [event, all] of onsets) if (!this.times.has(event)) this.times.set(event, timeOf(all));
+    // What nothing stood for before the first and after the last is not of this stretch.
+    this.first = Math.min(...this.times.keys());
+    this.last = Math.max(...this.times.keys());
+    for (const event of this.open.keys())
+      if (event < this.first || event > this.last) this.open.delete(event);
+    return this.found;
+  }
+
+  missed(): { readonly event: number; readonly pitch: SoundingPitch }[] {
+    return [...this.open].flatMap(([event, pitches]) => pitches.map((pitch) => ({ event, pitch })));
+  }
+
+  private openPitch(event: number, midi: number): SoundingPitch | undefined {
+    return this.open.get(event)?.find((each) => each.unpitched || each.midi === midi);
+  }
+
+  /** When an event was heard, or would have been: between its neighbours. */
+  private dueAt(event: number): number | null {
+    const there = this.times.get(event);
+    if (there !== undefined) return there;
+    let [before, after] = [event - 1, event + 1];
+    while (before >= this.first && !this.times.has(before)) before -= 1;
+    while (after <= this.last && !this.times.has(after)) after += 1;
+    const [a, b] = [this.times.get(before), this.times.get(after)];
+    const at = this.events[event]?.seconds ?? 0;
+    const [from, to] = [this.events[before]?.seconds ?? 0, this.events[after]?.seconds ?? 0];
+    if (a !== undefined && b !== undefined && to > from) return a + ((b - a) * (at - from)) / (to - from);
+    const factor = this.match.factors[this.notes[0] ?? 0] ?? 1;
+    if (a !== undefined) return a + (at - from) * factor;
+    return b === undefined ? null : b - (to - at) * factor;
+  }
+
+  /** Of two notes of one pitch the one that comes when it is due is the written one. */
+  private takeNearest(left: number[]): void {
+    for (const [at, note] of left.entries()) {
+      const pitch = this.heard[note]?.pitch;
+      const own = this.eventOf(note);
+      const twin = this.found.findIndex(
+        (each) =>
+          each.kind === 'right' &&
+          each.written?.midi === pitch &&
+          Math.abs(each.event - own) <= 1 &&
+          Math.abs(this.on(each.note) - this.on(note)) < TWINS,
+      );
+      const taken = this.found[twin];
+      const due = taken && this.dueWithout(taken);
+      if (!taken || due == null) continue;
+      if (Math.abs(this.on(note) - due) + NEARER >= Math.abs(this.on(taken.note) - due)) continue;
+      this.found[twin] = { ...taken, note };
+      left[at] = taken.note;
+      const all = this.found.flatMap((each) =>
+        each.kind === 'right' && each.event === taken.event ? [this.on(each.note)] : [],
+      );
+      this.times.set(taken.event, timeOf(all));
+    }
+  }
+
+  /** When a note is due by the others of its event, else by the events around it. */
+  private dueWithout({ note, event }: Omit<PlacedNote, 'stretch'>): number | null {
+    const others = this.found.filter(
+      (each) => each.event === event && each.note !== note && each.kind === 'right',
+    );
+    if (others.length > 0) return timeOf(others.map((each) => this.on(each.note)));
+    const kept = this.times.get(event);
+    this.times.delete(event);
+    const due = this.dueAt(event);
+    if (kept !== undefined) this.times.set(event, kept);
+    return due;
+  }
+
+  /** A written note that is still open in an event close by, at the same moment. */
+  private beside(note: number): { readonly event: number; readonly written: SoundingPitch } | null {
+    const event = this.eventOf(note);
+    let best: { readonly event: number; readonly written: SoundingPitch } | null = null;
+    let least = BESIDE;
+    for (let at = event - BESIDE_EVENTS; at <= event + BESIDE_EVENTS; at += 1) {
+      const written = this.openPitch(at, this.heard[note]?.pitch ?? -1);
+      const due = written && this.dueAt(at);
+      if (written === undefined || due == null) continue;
+      const apart = Math.abs(this.on(note) - due);
+      if (apart <= least) [best, least] = [{ event: at, written }, apart];
+    }
+    return best;
+  }
+
+  /**
+   * What is left against what is missing, closest first.
+   * @returns notes that stand for nothing written
+   */
+  private pairWrong(
+    left: readonly number[],
+    settle: (note: number, kind: 'wrong', event: number, written: SoundingPitch) => void,
+  ): number[] {
+    const pairs: {
+      readonly note: number;
+      readonly event: number;
+      readonly written: SoundingPitch;
+      readonly cost: number;
+    }[] = [];
+    for (const note of left) {
+      const own = this.eventOf(note);
+      const stands = this.match.steps[note]?.how === 'first';
+      for (let event = own - BESIDE_EVENTS; event <= own + BESIDE_EVENTS; event += 1)
+        for (const written of this.open.get(event) ?? []) {
+          const due = this.dueAt(event);
+          if (due === null) continue;
+          const crotchet = this.crotchetAt(note);
+          const apart = Math.abs(this.on(note) - due);
+          // The reading as a whole put it there, between two that are right.
+          const isOwn = stands && event === own && this.isDue(note, event, crotchet);
+          if (!isOwn && apart > NEAR + NEAR_SHARE * crotchet) continue;
+          const steps = Math.abs((this.heard[note]?.pitch ?? 0) - written.midi);
+          pairs.push({ note, event, written, cost: Math.min(apart, 0.3) * 10 + Math.min(steps, 12) * 0.25 });
+        }
+    }
+    pairs.sort((a, b) => a.cost - b.cost);
+    const done = new Set<number>();
+    for (const { note, event, written } of pairs) {
+      if (done.has(note) || !this.open.get(event)?.includes(written)) continue;
+      done.add(note);
+      settle(note, 'wrong', event, written);
+    }
+    return left.filter((note) => !done.has(note));
+  }
+
+  /** Whether a note comes about when an event is due, from the one before it or back from the one after. */
+  private isDue(note: number, event: number, crotchet: number): boolean {
+    const factor = this.match.factors[note] ?? 0;
+    if (factor <= 0) return true;
+    const near = NEAR + 0.25 * crotchet;
+    const on = this.on(note);
+    let known = false;
+    for (const other of [event - 1, event + 1]) {
+      const time = this.times.get(other);
+      if (time === undefined) continue;
+      known = true;
+      const due = time + ((this.events[event]?.seconds ?? 0) - (this.events[other]?.seconds ?? 0)) * factor;
+      if (Math.abs(on - due) <= near) return true;
+    }
+    return !known;
+  }
+
+  private crotchetAt(note: number): number {
+    const event = this.eventOf(note);
+    const [a, b] = [this.events[event], this.events[event + 1] ?? this.events[event - 1]];
+    if (!a || !b || a.at === b.at) return 0.5;
+    return Math.abs((b.seconds - a.seconds) / (b.at - a.at)) * (this.match.factors[note] ?? 1);
+  }
+
+  /** Whether it sounds where an ornament or a grace note may. */
+  private isOrnament(note: number): boolean {
+    const event = this.eventOf(note);
+    const own = this.events[event];
+    const on = this.on(note);
+    const time = this.times.get(event);
+    const next = this.times.get(event + 1);
+    if (!own || !isOrnamental(this.heard[note]?.pitch ?? -1, own, this.events[event + 1])) return false;
+    return own.ornament || [time, next].some((other) => other !== undefined && Math.abs(on - other) <= GRACE);
+  }
+}
+
+/** Of the onsets of one event: their mean, without those that come late. */
+function timeOf(onsets: readonly number[]): number {
+  const first = Math.min(...onsets);
+  const near = onsets.filter((on) => on - first <= TOGETHER);
+  return near.reduce((sum, on) => sum + on, 0) / near.length;
+}
