@@ -8,6 +8,8 @@ const dist = fileURLToPath(new URL('../dist', import.meta.url));
 
 /** Milliseconds a request may take, from being asked to being answered. */
 const DEADLINE = 5_000;
+/** Of those that may take longer: a recording is listened to slowly. */
+const LONGER = { listen: 60_000 };
 /** Requests that wait for a thread; our choice: more would wait longer than the deadline. */
 const MOST_WAITING = 16;
 /** Megabytes a thread may hold. */
@@ -28,7 +30,7 @@ const problem = (status, title, detail) => ({
  * A pool of threads that work requests out.
  * @returns `ask`, which answers every question within the deadline, if only that it was not worked out, and `close`
  */
-export function createPool({ deadline = DEADLINE, waiting = MOST_WAITING } = {}) {
+export function createPool({ deadline = DEADLINE, longer = LONGER, waiting = MOST_WAITING } = {}) {
   // One processor is left for the thread that answers.
   const threads = Math.max(1, availableParallelism() - 1);
   const pool = new Piscina({
@@ -45,11 +47,12 @@ export function createPool({ deadline = DEADLINE, waiting = MOST_WAITING } = {})
     if (asked >= threads + waiting)
       return problem(503, 'Too many requests at once', 'Nothing was worked out; ask again in a moment');
     asked += 1;
+    const most = longer[question.name] ?? deadline;
     try {
-      return await pool.run(question, { signal: AbortSignal.timeout(deadline) });
+      return await pool.run(question, { signal: AbortSignal.timeout(most) });
     } catch (error) {
       if (error?.name === 'AbortError')
-        return problem(503, 'It takes too long', `Not worked out within ${deadline / 1_000} seconds`);
+        return problem(503, 'It takes too long', `Not worked out within ${most / 1_000} seconds`);
       return problem(500, 'It could not be worked out', 'The fault is the server’s');
     } finally {
       asked -= 1;

@@ -7,7 +7,11 @@ import { json, problem } from './problem';
 takeWords(yup);
 
 /** Works a request out that was read whole: its body and the query of its address. Nothing else is known of it. */
-export type Answer = (body: Uint8Array, query: URLSearchParams) => Response;
+export type Answer = (
+  body: Uint8Array,
+  query: URLSearchParams,
+  contentType: string,
+) => Response | Promise<Response>;
 
 /**
  * An answer to a JSON body.

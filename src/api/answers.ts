@@ -3,6 +3,7 @@ import { checkAnswer } from './check';
 import { forecastAnswer } from './forecast';
 import { gapAnswer } from './gap';
 import { levelAnswer } from './level';
+import { listenAnswer } from './listen';
 import { panelAnswer } from './panel';
 import { planAnswer } from './plan';
 import { programmesAnswer } from './programmes';
@@ -18,6 +19,7 @@ export const ANSWERS = {
   forecast: forecastAnswer,
   gap: gapAnswer,
   level: levelAnswer,
+  listen: listenAnswer,
   panel: panelAnswer,
   plan: planAnswer,
   programmes: programmesAnswer,
@@ -34,6 +36,8 @@ export interface Question {
   readonly body: Uint8Array;
   /** Of the address: "part=P1&from=3". */
   readonly query: string;
+  /** As the request names it; only a form is read by it. */
+  readonly type?: string;
 }
 
 /** An answer as it comes back. */
@@ -44,7 +48,7 @@ export interface Answered {
 }
 
 /** Works a question out where it is called. */
-export async function work({ name, body, query }: Question): Promise<Answered> {
-  const response = ANSWERS[name](body, new URLSearchParams(query));
+export async function work({ name, body, query, type = '' }: Question): Promise<Answered> {
+  const response = await ANSWERS[name](body, new URLSearchParams(query), type);
   return { status: response.status, headers: [...response.headers], text: await response.text() };
 }

@@ -123,6 +123,38 @@ export const openApi = {
         responses: answers('The x-ray of one part'),
       },
     },
+    '/api/listen': {
+      post: {
+        operationId: 'listen',
+        summary: 'What is heard of a performance against its score, and how surely',
+        parameters: [
+          ['input', { enum: ['midi', 'one', 'many', 'taps'] }],
+          ['part', { type: 'string' }],
+          ['from', { type: 'integer' }],
+          ['to', { type: 'integer' }],
+          ['repeats', { type: 'boolean' }],
+          ['ending', { type: 'integer' }],
+        ].map(([name, schema]) => ({ name, in: 'query', schema })),
+        requestBody: {
+          required: true,
+          content: {
+            'multipart/form-data': {
+              schema: {
+                type: 'object',
+                properties: {
+                  score: { type: 'string', format: 'binary' },
+                  notes: { $ref: '#/components/schemas/heard-notes' },
+                  midi: { type: 'string', format: 'binary' },
+                  taps: { type: 'array', items: { type: 'number' } },
+                  audio: { type: 'string', format: 'binary' },
+                },
+              },
+            },
+          },
+        },
+        responses: answers('Notes, slips, stops, jumps, the tempo of each bar, and what is not claimed'),
+      },
+    },
     '/api/requirements/validate': post(
       'validate',
       'A requirement file, checked',

@@ -4,7 +4,15 @@ import { problem } from './problem';
 import { readBytes } from './read-bytes';
 
 /** Largest bodies in bytes. Larger ones are answered 413 without being read to the end. */
-const LIMITS = { json: 2_000_000, score: 20_000_000 } as const;
+const JSON_LIMIT = 2_000_000;
+const LIMITS: Partial<
+  Record<Question['name'], { readonly what: string; readonly bytes: number; readonly type: RegExp }>
+> = {
+  score: { what: 'score', bytes: 20_000_000, type: /./ },
+  // A score and a recording.
+  listen: { what: 'form', bytes: 30_000_000, type: /^multipart\/form-data\b/i },
+};
+const JSON_BODY = { what: 'body', bytes: JSON_LIMIT, type: /^application\/([\w.-]+\+)?json\b/i };
 
 /** How the server has a question worked out: by its pool of threads. */
 export type Ask = (question: Question) => Promise<Answered>;
@@ -16,18 +24,21 @@ const askHere: Ask = async (question) => (await import('./answers')).work(questi
 export const posted =
   (name: Question['name']): APIRoute =>
   async ({ request, locals }) => {
-    const isScore = name === 'score';
-    const limit = isScore ? LIMITS.score : LIMITS.json;
+    const limit = LIMITS[name] ?? JSON_BODY;
     const type = request.headers.get('content-type') ?? '';
-    if (!isScore && type !== '' && !/^application\/([\w.-]+\+)?json\b/i.test(type))
-      return problem(415, 'The body must be JSON');
-    const body = await readBytes(request, limit);
-    if (body === 'too large')
-      return problem(413, `The ${isScore ? 'score' : 'body'} is larger than ${limit} bytes`);
+    if (type !== '' && !limit.type.test(type))
+      return problem(415, limit === JSON_BODY ? 'The body must be JSON' : 'The body must be form data');
+    const body = await readBytes(request, limit.bytes);
+    if (body === 'too large') return problem(413, `The ${limit.what} is larger than ${limit.bytes} bytes`);
     // Nobody may be there to read it, and it is no fault of the server.
     if (body === 'cut short') return problem(400, 'The body ended too early');
     const { ask = askHere } = locals as { readonly ask?: Ask };
-    const { status, headers, text } = await ask({ name, body, query: new URL(request.url).search.slice(1) });
+    const { status, headers, text } = await ask({
+      name,
+      body,
+      query: new URL(request.url).search.slice(1),
+      type,
+    });
     return new Response(text, {
       status,
       headers: headers.map(([key, value]): [string, string] => [key, value]),

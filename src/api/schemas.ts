@@ -9,6 +9,7 @@ import {
   requirementFileShape,
   shapeOf,
   runsRequestShape,
+  heardNotesShape,
   tapsRequestShape,
   totalsRequestShape,
 } from '@/core/files';
@@ -29,6 +30,7 @@ export const SCHEMAS: Readonly<Record<string, Readonly<Record<string, unknown>>>
   'panel-request': named('Panel result request', panelRequestShape),
   'forecast-request': named('Forecast request', forecastRequestShape),
   'runs-request': named('Runs request', runsRequestShape),
+  'heard-notes': named('Heard notes', heardNotesShape),
   'taps-request': named('Taps request', tapsRequestShape),
   'programmes-request': named('Programme search request', programmesRequestShape),
   'check-request': named('Programme check request', checkRequestShape),

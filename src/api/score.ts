@@ -10,6 +10,7 @@ import {
 } from '@/core/score';
 import type { Answer } from './answer';
 import { json, problem } from './problem';
+import { flagIn } from './query';
 
 const FLAGS = ['repeats', 'repeatsOnReturn'] as const;
 const FIGURES = [
@@ -33,14 +34,6 @@ function optionsOf(query: URLSearchParams): { options: XRayOptions; problems: Pr
   }
   const passage = passageIn(query, problems);
   return { options: { ...options, passage } as unknown as XRayOptions, problems };
-}
-
-/** Whether a flag is set; undefined where the address does not name it. */
-function flagIn(query: URLSearchParams, name: string, problems: Problem[]): boolean | undefined {
-  const text = query.get(name);
-  if (text !== null && text !== 'true' && text !== 'false')
-    problems.push({ pointer: `/${name}`, message: 'is neither true nor false' });
-  return text === null ? undefined : text === 'true';
 }
 
 /** The bars asked for, "from" and "to" by their counted numbers, or "from" and onward; null where none is named. */

@@ -110,6 +110,8 @@ export {
   panelRequestShape,
   runsRequestShape,
   tapsRequestShape,
+  heardNotesShape,
+  heardTapsShape,
   totalsRequestShape,
 } from './request-shapes';
 export { readStudents, type OfKnown, type ReadStudents, type StudentReading } from './student-table';

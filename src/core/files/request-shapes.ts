@@ -88,6 +88,18 @@ export const runsRequestShape = object({
 });
 
 const taps = list(number(0, 100_000), 5_000);
+/** Notes of a keyboard: seconds, and MIDI numbers. */
+export const heardNotesShape = list(
+  object({
+    on: number(0, 100_000),
+    off: number(0, 100_000),
+    pitch: whole(0, 127),
+    vel: optional(number(0, 127)),
+  }),
+  50_000,
+);
+export const heardTapsShape = taps;
+
 export const tapsRequestShape = object({
   taps,
   beside: optional(taps),

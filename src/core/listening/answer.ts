@@ -1,3 +1,5 @@
+import type { TapMeasure } from '../taps';
+
 /** How far a bar is to be believed. */
 export type Certain = 'sure' | 'unsure' | 'not heard';
 
@@ -24,6 +26,8 @@ export interface Heard {
   readonly drift: HeardDrift | null;
   readonly dotted: DottedFigure | null;
   readonly loudness: readonly { readonly number: number; readonly db: number }[] | null;
+  /** Of taps alone. */
+  readonly taps?: TapMeasure;
   readonly checks: TakeChecks;
   /** What is not claimed, and why. */
   readonly refused: readonly Refused[];

@@ -11,9 +11,10 @@ export interface Invention {
   readonly dotted: boolean;
   readonly ornaments: boolean;
   readonly tempo: number;
+  /** Octave the melody begins in. */
+  readonly octave: number;
 }
 
-const SCALE = [0, 2, 4, 5, 7, 9, 11];
 const STEPS = ['C', 'D', 'E', 'F', 'G', 'A', 'B'];
 /** Lengths in semiquavers that fill a crotchet, and a dotted crotchet. */
 const CROTCHETS = [[4], [2, 2], [2, 2], [1, 1, 2], [2, 1, 1], [1, 1, 1, 1]];
@@ -58,6 +59,7 @@ export function inventedScore(wish: Invention): string {
   const left = wish.hands === 2 ? melody(-12, -5, 1) : null;
   const whole = (beats * 16) / beatType;
   const half = wish.bars >> 1;
+  const notes = (bar: readonly Tone[], staff: number) => written(bar, staff, wish.octave);
   const parts = right.map((bar, at) => {
     const first =
       at === 0
@@ -70,11 +72,11 @@ export function inventedScore(wish: Invention): string {
   return `<?xml version="1.0"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Invented</part-name></score-part></part-list><part id="P1">${parts.join('')}</part></score-partwise>`;
 }
 
-function notes(bar: readonly Tone[], staff: number): string {
+function written(bar: readonly Tone[], staff: number, base: number): string {
   return bar
     .map(({ degree, length, chord, sign }) => {
       const one = (at: number, isChord: boolean) => {
-        const octave = 5 + Math.floor(at / 7);
+        const octave = base + Math.floor(at / 7);
         const step = STEPS[((at % 7) + 7) % 7] ?? 'C';
         const ornament =
           sign !== '' && !isChord ? `<notations><ornaments><${sign}/></ornaments></notations>` : '';
@@ -116,6 +118,3 @@ function barlines(road: Invention['road'], at: number, half: number, bars: numbe
     ];
   return ['', ''];
 }
-
-export const pitchOf = (degree: number): number =>
-  60 + 12 * Math.floor(degree / 7) + (SCALE[((degree % 7) + 7) % 7] ?? 0);

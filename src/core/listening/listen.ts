@@ -101,12 +101,12 @@ function along(
   const least = Math.min(...rough);
   let best: Fitted | null = null;
   let bestCost = Infinity;
-  sounding.forEach((road, at) => {
-    if ((rough[at] ?? 0) > least + HOPELESS) return;
+  for (const [at, road] of sounding.entries()) {
+    if ((rough[at] ?? 0) > least + HOPELESS) continue;
     const match = matchNotes(notes, road, costs);
     const cost = costOf(road, match);
     if (cost < bestCost) [best, bestCost] = [{ part, road, match, isWritten: isWritten(road) }, cost];
-  });
+  }
   return best ?? { part, road: asked, match: matchNotes(notes, asked, costs), isWritten: isWritten(asked) };
 }
 

@@ -152,7 +152,10 @@ function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, costs: M
       return JUMP_CROTCHET * (at - before.at) + (again ? PAST_REPEAT : 0);
     }),
     landing: Float64Array.from(events, ({ startsBar }) => JUMP + (startsBar ? 0 : INTO_A_BAR)),
-    window: Float64Array.from(events, ({ rolled }) => (rolled ? ROLLED : SPREAD_OUT)),
+    // The one note of an event does not come twice.
+    window: Float64Array.from(events, ({ rolled, pitches }) =>
+      pitches.length === 1 ? -1 : rolled ? ROLLED : SPREAD_OUT,
+    ),
     added: kept((pitch) =>
       Float64Array.from(events, (event, index) =>
         isOrnamental(pitch, event, events[index + 1]) ? ORNAMENT : costs.added,

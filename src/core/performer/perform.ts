@@ -95,7 +95,7 @@ export function perform({ notes, bars }: WrittenMusic, player: Player): Performa
   const through: Performance['bars'][number][] = [];
   const phase = chance() * 6.28;
   let clock = player.lead;
-  let bar: { visit: number; at: number; whole: boolean } | null = null;
+  const now: { bar: { visit: number; at: number; whole: boolean } | null } = { bar: null };
   /** Crotchets a minute at a place, so many seconds into the take. */
   const tempoAt = (place: number, seconds: number) =>
     player.tempo *
@@ -112,6 +112,7 @@ export function perform({ notes, bars }: WrittenMusic, player: Player): Performa
     return seconds;
   };
   const closeBar = (at: number, next: WrittenBar | undefined) => {
+    const { bar } = now;
     const own = bar && bars[bar.visit];
     if (bar?.whole && own && next && Math.abs(own.at + own.length - next.at) < 1e-6)
       through.push({
@@ -134,14 +135,13 @@ export function perform({ notes, bars }: WrittenMusic, player: Player): Performa
     if (index > 0 && sinceJump > 3 && chance() < player.stops) {
       const seconds = 0.8 + chance() * 2.4;
       stops.push({ at: clock, number: first.number, seconds });
-      if (Math.abs(own.at - place) > 1e-6 && bar) bar.whole = false;
-      else if (bar) bar.whole = false;
+      if (now.bar) now.bar.whole = false;
       clock += seconds;
     }
-    if (bar?.visit !== first.visit) {
+    if (now.bar?.visit !== first.visit) {
       const starts = Math.abs(own.at - place) < 1e-6;
       if (starts) closeBar(clock, own);
-      bar = { visit: first.visit, at: clock, whole: starts };
+      now.bar = { visit: first.visit, at: clock, whole: starts };
     }
     const late = isShortOfDotted(moments, index, bars)
       ? (0.25 - player.shortShare) * beatBefore(moments, index)
@@ -190,7 +190,7 @@ export function perform({ notes, bars }: WrittenMusic, player: Player): Performa
         jumps.push({ at: clock, kind: 'back', from: first.number, to: bars[back]?.number ?? 0 });
         index = to;
         place = moments[to]?.at ?? 0;
-        bar = null;
+        now.bar = null;
         sinceJump = 0;
         restarts += 1;
         continue;
@@ -211,7 +211,7 @@ export function perform({ notes, bars }: WrittenMusic, player: Player): Performa
         });
         index = to;
         place = moments[to]?.at ?? 0;
-        bar = null;
+        now.bar = null;
         sinceJump = 0;
         continue;
       }

@@ -14,7 +14,7 @@ export interface NamedRoad {
 }
 
 export interface RoadsAsked {
-  /** Counted bars; null for the whole piece. */
+  /** Counted bars, to infinity for all that follow; null for the whole piece. */
   readonly bars: BarRange | null;
   readonly repeats: boolean;
   /** The pass whose ending is played last; null for the one printed last. */
@@ -32,7 +32,8 @@ export function roadsOf(
   const layout = layoutOf(score);
   const numbers = layout.bars.map(({ number }) => number);
   const first = bars === null ? 0 : numbers.indexOf(bars.from);
-  const last = bars === null ? numbers.length - 1 : numbers.lastIndexOf(bars.to);
+  const open = bars === null || bars.to === Infinity;
+  const last = open ? numbers.length - 1 : numbers.lastIndexOf(bars.to);
   if (first < 0 || last < first) {
     const counted = numbers.filter((number) => number > 0);
     return refuse({ kind: 'no such bars', first: counted[0] ?? 0, last: counted.at(-1) ?? 0 });

@@ -1,0 +1,32 @@
+/**
+ * What can be told of a performance, and how surely: notes of a keyboard, one voice, many voices, taps of a beat.
+ *
+ * Seconds count from the beginning of the take, bars as musicians count them, 0 is the pickup. Nothing here becomes a
+ * mark. Read `questionOf` first: it names the part and the roads; then one of the functions that listen.
+ */
+export type {
+  Certain,
+  DottedFigure,
+  Heard,
+  HeardAs,
+  HeardBar,
+  HeardDrift,
+  HeardJump,
+  ListeningInput,
+  MissedNote,
+  Refused,
+  Stop,
+  TakeChecks,
+} from './answer';
+export { KEYS_COSTS, type HeardNote } from './match';
+export {
+  checksOfNotes,
+  listenToNotes,
+  questionOf,
+  type ListeningAsked,
+  type ListeningRefusal,
+  type Question,
+} from './listen';
+export { listenToMany, listenToTaps, listenToVoice } from './listen-to-sound';
+export { readMidi, type MidiRefusal } from './midi';
+export { explainWavRefusal, readWav, writeWav, type Sound, type WavRefusal } from './wav';
