@@ -19,6 +19,7 @@ export const VIEWS = [
   '/mark?goal=hester-chair&component=s',
   '/own-marks?goal=orla-5&component=s',
   '/run?student=orla',
+  '/listen?student=orla&piece=tarrin-ropewalk-gigue',
   '/readiness?goal=jonah-4',
   '/panel',
   '/readiness?goal=orla-5',

@@ -28,7 +28,7 @@ export function NoteShape({ unit }: { readonly unit: string }) {
   );
 }
 
-const NAMES: Readonly<Record<string, string>> = {
+export const UNIT_NAMES: Readonly<Record<string, string>> = {
   h: inTerms('minim'),
   'h.': inTerms('dotted minim'),
   q: inTerms('crotchet'),
@@ -43,7 +43,7 @@ export function TempoMark({ unit, perMinute }: { readonly unit: string; readonly
   const wide = unit.endsWith('.') || unit.startsWith('e') || unit.startsWith('s') ? 11 : 8;
   return (
     <span className={css.root}>
-      <svg width={wide} height={15} viewBox={`0 0 ${wide} 16`} role="img" aria-label={NAMES[unit] ?? unit}>
+      <svg width={wide} height={15} viewBox={`0 0 ${wide} 16`} role="img" aria-label={UNIT_NAMES[unit] ?? unit}>
         <NoteShape unit={unit} />
       </svg>
       {' = '}

@@ -19,7 +19,7 @@ export { Ruler, type RulerLine, type RulerPart } from './Ruler';
 export { DecisionLine, Empty, ErrorSay, Loading, Progress } from './Say';
 export { Section } from './Section';
 export { Table } from './Table';
-export { NoteShape, TempoMark } from './TempoMark';
+export { NoteShape, TempoMark, UNIT_NAMES } from './TempoMark';
 export { Unseen } from './Unseen';
 export { useWidth } from './use-width';
 export { classes } from './classes';

@@ -18,6 +18,8 @@ export interface Heard {
   /** From the first written note to the last; null where it cannot be known. */
   readonly complete: boolean | null;
   readonly rightPart: boolean | null;
+  /** Semitones from a written pitch to the sounding ones told here. */
+  readonly transpose: number;
   readonly notes: readonly HeardAs[];
   readonly missed: readonly MissedNote[];
   readonly stops: readonly Stop[];

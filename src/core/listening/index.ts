@@ -18,6 +18,7 @@ export type {
   Stop,
   TakeChecks,
 } from './answer';
+export { findingsOf, paceOf, runHeard, type Finding, type FindingKind, type Pace } from './findings';
 export { KEYS_COSTS, type HeardNote } from './match';
 export {
   checksOfNotes,

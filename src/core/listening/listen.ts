@@ -158,6 +158,12 @@ export function listenToNotes(
     refused.push({ what: 'whether the tempo drifts', why: 'fewer than eight bars are sure' });
   else if (!measured.drift.claim)
     refused.push({ what: 'whether the tempo drifts', why: 'what moves is within the doubt, or too little' });
+  if (measured.dotted === null)
+    refused.push({
+      what: 'whether dotted figures are lazy',
+      why: 'fewer than four were heard inside one beat of a simple metre',
+    });
+  if (input === 'midi') refused.push({ what: 'tone, dynamics and expression', why: 'judged by ear' });
   return {
     input,
     road: road.name,
@@ -166,6 +172,7 @@ export function listenToNotes(
     to: barAt(Math.max(...events))?.number ?? 0,
     complete,
     rightPart,
+    transpose: fit.part.measures[0]?.transpose ?? 0,
     notes: placed,
     missed: stretches.flatMap(({ missed }) =>
       missed.map(({ event, pitch }) => ({
@@ -208,6 +215,7 @@ export const nothing = (input: ListeningInput, checks: TakeChecks, refused: read
   to: 0,
   complete: null,
   rightPart: null,
+  transpose: 0,
   notes: [],
   missed: [],
   stops: [],

@@ -3,6 +3,14 @@
  *
  * Apart from the listener: the two share no figure. Read `writtenMusic` first, then `perform`, then `soundOf`.
  */
-export { CLEAN_PLAYER, perform, type Performance, type PlayedNote, type Player } from './perform';
+export {
+  CLEAN_PLAYER,
+  perform,
+  SIMULATED,
+  type SimulatedName,
+  type Performance,
+  type PlayedNote,
+  type Player,
+} from './perform';
 export { PLAIN_RECORDING, soundOf, TIMBRES, type Recording, type Timbre } from './sound';
 export { WHOLE, writtenMusic, type WrittenBar, type WrittenMusic, type WrittenNote } from './written';

@@ -259,3 +259,15 @@ function isShortOfDotted(moments: readonly Moment[], index: number, bars: readon
 }
 const beatBefore = (moments: readonly Moment[], index: number): number =>
   (moments[index + 1]?.at ?? 0) - (moments[index - 1]?.at ?? 0);
+
+/** Players to try the listening with, each with one habit. */
+export const SIMULATED = {
+  clean: { name: 'plays it cleanly', player: {} },
+  lazy: { name: 'takes dotted figures as triplets', player: { shortShare: 1 / 3 } },
+  rushes: { name: 'rushes', player: { drift: 9 } },
+  restarts: {
+    name: 'stops, starts again and slips',
+    player: { wrong: 0.025, missed: 0.01, stops: 0.012, restarts: 0.02 },
+  },
+} as const satisfies Readonly<Record<string, { readonly name: string; readonly player: Partial<Player> }>>;
+export type SimulatedName = keyof typeof SIMULATED;

@@ -10,12 +10,12 @@ import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { bearInMind, useLooked } from '../shell/view-state';
 import { slotWords } from '../shell/words';
-import { GoalMarks } from './parts/GoalMarks';
 import { TaskLine } from './parts/TaskLine';
 import { resultsOf, studentModel, type StudentModel } from './student-model';
 import { useStudentForms } from './use-student-forms';
 import css from './StudentView.module.css';
 
+const GoalMarks = lazy(() => import('./parts/GoalMarks').then((part) => ({ default: part.GoalMarks })));
 const CardReport = lazy(() => import('../shell/CardReport').then((part) => ({ default: part.CardReport })));
 const Waiting = lazy(() => import('./parts/Waiting').then((part) => ({ default: part.Waiting })));
 const LessonActs = lazy(() => import('../shell/LessonActs').then((part) => ({ default: part.LessonActs })));
@@ -141,6 +141,7 @@ function StudentPage({
         <LinkButton keyName="R" href={hrefOf('/run', { student: student.id })}>
           Run-through
         </LinkButton>
+        <LinkButton href={hrefOf('/listen', { student: student.id })}>Listen</LinkButton>
         {hasCard && (
           <LinkButton keyName="P" href={cardHref}>
             Print this week’s card
@@ -184,10 +185,10 @@ function Body({
             <p className={css.soft}>No goal is set.</p>
           </Section>
         )}
-        {model.goals.map((each) => (
-          <GoalMarks key={each.goal.id} context={each} today={now.day} />
-        ))}
         <Suspense>
+          {model.goals.map((each) => (
+            <GoalMarks key={each.goal.id} context={each} today={now.day} />
+          ))}
           {beside && (
             <CardOfWeek studio={studio} whole={model.whole} studentId={student.id} goalId={goalId} />
           )}

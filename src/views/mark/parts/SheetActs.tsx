@@ -56,16 +56,20 @@ export function SheetActs({
         Clear {criterion?.name.toLowerCase()}
       </Button>
       <TapButton tempo={tempo} />
-      {sheet?.pieceId !== null && (
-        <LinkButton
-          href={hrefOf('/run', {
-            student: context.student.id,
-            ...(sheet && { piece: sheet.pieceId }),
-          })}
-        >
-          Run-through
-        </LinkButton>
-      )}
+      {sheet?.pieceId !== null &&
+        (
+          [
+            ['/listen', 'Listen'],
+            ['/run', 'Run-through'],
+          ] as const
+        ).map(([path, name]) => (
+          <LinkButton
+            key={path}
+            href={hrefOf(path, { student: context.student.id, ...(sheet?.pieceId && { piece: sheet.pieceId }) })}
+          >
+            {name}
+          </LinkButton>
+        ))}
       <LinkButton look="quiet" href="/panel">
         Panels
       </LinkButton>

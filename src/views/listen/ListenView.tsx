@@ -1,0 +1,160 @@
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { sectionsOf, type Piece } from '@/core/repertoire';
+import { instrumentOn, type Student } from '@/core/students';
+import { scoreText, type ReadyState } from '@/store';
+import { Empty, LinkButton, Loading, SelectField } from '@/ui';
+import { PageLine } from '../shell/PageLine';
+import { hrefOf } from '../shell/addresses';
+import { StudioPage } from '../shell/StudioPage';
+import { useKeys } from '../shell/use-keys';
+import { useLooked } from '../shell/view-state';
+import { piecesToRun } from '../run/run-model';
+import { Controls, type Wish } from './parts/Controls';
+import { Result } from './parts/Result';
+import { useCapture } from './use-capture';
+import { useListening } from './use-listening';
+import css from './ListenView.module.css';
+
+export const ListenView = () => <StudioPage>{(ready) => <ListenOf ready={ready} />}</StudioPage>;
+
+function ListenOf({ ready }: { readonly ready: ReadyState }) {
+  const { studio, now } = ready;
+  const [studentId, lookAt] = useLooked('student');
+  const [pieceId, look] = useLooked('piece');
+  const students = useMemo(
+    () =>
+      [...studio.students.values()]
+        .filter(({ archivedOn }) => archivedOn === null)
+        .sort((a, b) => a.name.localeCompare(b.name, 'en')),
+    [studio.students],
+  );
+  const student = studio.students.get(studentId ?? '') ?? students[0];
+  const pieces = useMemo(
+    () => (student ? piecesToRun(studio, student, now.day) : []),
+    [studio, student, now.day],
+  );
+  const piece =
+    pieces.find(({ id }) => id === pieceId) ??
+    studio.pieces.get(pieceId ?? '') ??
+    pieces.find(({ scoreId }) => scoreId !== undefined) ??
+    pieces[0];
+  const pickers = (
+    <span className={css.pickers}>
+      <SelectField
+        label="Student"
+        bare
+        value={student?.id ?? ''}
+        options={students.map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={(id) => {
+          look(null);
+          lookAt(id);
+        }}
+      />
+      {piece && (
+        <SelectField
+          label="Piece"
+          bare
+          value={piece.id}
+          options={[...new Set([piece, ...pieces])].map(({ id, title }) => ({ value: id, label: title }))}
+          onChange={look}
+        />
+      )}
+    </span>
+  );
+  if (!student || !piece)
+    return (
+      <>
+        <PageLine title="Listen" end={student && pickers} />
+        <Empty title={student ? `${student.name} has no piece to listen to` : 'No students yet'}>
+          <LinkButton href={student ? hrefOf('/repertoire', { student: student.id }) : '/students'}>
+            {student ? 'Repertoire' : 'Students'}
+          </LinkButton>
+        </Empty>
+      </>
+    );
+  return (
+    <WithScore
+      key={`${student.id} ${piece.id}`}
+      ready={ready}
+      student={student}
+      piece={piece}
+      pickers={pickers}
+    />
+  );
+}
+
+interface Given {
+  readonly ready: ReadyState;
+  readonly student: Student;
+  readonly piece: Piece;
+  readonly pickers: ReactNode;
+}
+
+/** Waits for the text of the piece's score; a piece without one can be tapped. */
+function WithScore(given: Given) {
+  const score = given.ready.studio.scores.get(given.piece.scoreId ?? '');
+  const [xml, set] = useState<string | null | undefined>(score ? undefined : null);
+  const textId = score?.textId;
+  useEffect(() => {
+    let over = false;
+    if (textId !== undefined) void scoreText(textId).then((text) => over || set(text));
+    return () => {
+      over = true;
+    };
+  }, [textId]);
+  return xml === undefined ? <Loading what="Reading the score" /> : <ListenPage {...given} xml={xml} />;
+}
+
+/** One piece of one student listened to: what was played, what was heard of it, what is kept. */
+function ListenPage({ ready, student, piece, pickers, xml }: Given & { readonly xml: string | null }) {
+  const { listening, listen, cancel } = useListening();
+  const [wish, setWish] = useState<Wish>({ source: xml === null ? 'taps' : 'keyboard', bars: null });
+  const asked = { part: null, bars: wish.bars, repeats: true, ending: null };
+  const capture = useCapture((captured) => listen(xml, asked, captured));
+  const isOn = capture.state.kind === 'on';
+  useKeys({
+    l: () =>
+      isOn ? capture.stop() : listening.kind === 'listening' ? undefined : capture.begin(wish.source),
+    ...(isOn && { b: () => capture.tap(performance.now()) }),
+  });
+  return (
+    <>
+      <PageLine
+        title={piece.title}
+        sub={
+          <>
+            <a className={css.name} href={hrefOf('/student', { student: student.id })}>
+              {student.name}
+            </a>
+            , {instrumentOn(student, ready.now.day)}
+          </>
+        }
+        end={pickers}
+      />
+      <Controls
+        wish={wish}
+        onWish={setWish}
+        sections={sectionsOf(piece)}
+        hasScore={xml !== null}
+        capture={capture}
+        listening={listening}
+        onListen={(captured) => listen(xml, asked, captured)}
+        onCancel={cancel}
+      />
+      {listening.kind === 'heard' && (
+        <Result
+          ready={ready}
+          student={student}
+          piece={piece}
+          xml={xml}
+          heard={listening.heard}
+          isSimulated={listening.simulated}
+        />
+      )}
+      <p className={css.foot}>
+        The measurement stands beside the mark and never makes it. Tried with a simulated player only. Nothing
+        leaves this browser.
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,194 @@
+import { useRef, useState } from 'react';
+import { formatBars, type BarRange } from '@/core/music';
+import { SIMULATED, type SimulatedName } from '@/core/performer';
+import { inTerms } from '@/core/terms';
+import { Button, ErrorSay, Progress, SelectField } from '@/ui';
+import type { Captured } from '@/workers/listen.job';
+import { clockWords } from '../../run/run-model';
+import { SOURCES, type Capture, type Source } from '../use-capture';
+import type { Listening } from '../use-listening';
+import css from './Controls.module.css';
+
+/** What to listen to, and with what. */
+export interface Wish {
+  readonly source: Source;
+  readonly bars: BarRange | null;
+}
+
+const SOURCE_WORDS: Readonly<Record<Source, string>> = {
+  keyboard: 'keyboard by MIDI',
+  'one voice': 'microphone, one voice',
+  'many voices': 'microphone, many voices',
+  taps: 'taps of the beat',
+};
+
+/** The input, the bars, and the one press that begins; a level and a clock while it sounds. */
+export function Controls({
+  wish,
+  onWish,
+  sections,
+  hasScore,
+  capture,
+  listening,
+  onListen,
+  onCancel,
+}: {
+  readonly wish: Wish;
+  readonly onWish: (wish: Wish) => void;
+  readonly sections: readonly BarRange[];
+  readonly hasScore: boolean;
+  readonly capture: Capture;
+  readonly listening: Listening;
+  readonly onListen: (captured: Captured) => void;
+  readonly onCancel: () => void;
+}) {
+  const { state, trouble } = capture;
+  if (state.kind === 'on') return <Sounding capture={capture} state={state} />;
+  if (listening.kind === 'listening')
+    return <Progress what="Listening to it" share={listening.share} onCancel={onCancel} />;
+  const rangeOf = (value: string) => sections.find((section) => formatBars(section) === value) ?? null;
+  return (
+    <>
+      <div className={css.line}>
+        <SelectField
+          label="With"
+          value={wish.source}
+          options={SOURCES.filter((source) => hasScore || source === 'taps').map((source) => ({
+            value: source,
+            label: SOURCE_WORDS[source],
+          }))}
+          onChange={(value) => onWish({ ...wish, source: SOURCES.find((each) => each === value) ?? 'taps' })}
+        />
+        {hasScore && (
+          <SelectField
+            label={inTerms('Bars')}
+            value={wish.bars ? formatBars(wish.bars) : ''}
+            options={[
+              { value: '', label: 'the whole piece' },
+              ...sections.map((section) => ({
+                value: formatBars(section),
+                label: inTerms`bars ${formatBars(section)}`,
+              })),
+            ]}
+            onChange={(value) => onWish({ ...wish, bars: rangeOf(value) })}
+          />
+        )}
+        <Button
+          look="do"
+          keyName="L"
+          disabled={state.kind === 'opening'}
+          onClick={() => capture.begin(wish.source)}
+        >
+          Listen
+        </Button>
+        {hasScore && <FromFile source={wish.source} onListen={onListen} />}
+        {hasScore && <Simulated onListen={onListen} />}
+      </div>
+      {trouble !== '' && <ErrorSay title={trouble} />}
+      {listening.kind === 'refused' && <ErrorSay title={listening.words} />}
+    </>
+  );
+}
+
+function Sounding({
+  capture,
+  state,
+}: {
+  readonly capture: Capture;
+  readonly state: Extract<Capture['state'], { kind: 'on' }>;
+}) {
+  const { source, seconds, level, count } = state;
+  return (
+    <div className={css.line} role="group" aria-label="Listening">
+      <b className={css.clock}>{clockWords(seconds)}</b>
+      {source === 'taps' || source === 'keyboard' ? (
+        <span>{source === 'taps' ? `${count} taps` : `${count} notes`}</span>
+      ) : (
+        <span
+          className={css.level}
+          role="meter"
+          aria-label="Level"
+          aria-valuemin={0}
+          aria-valuemax={100}
+          aria-valuenow={Math.round(100 * level)}
+          data-clipped={level >= 0.985}
+        >
+          <span style={{ '--level': Math.min(1, level) } as React.CSSProperties} />
+        </span>
+      )}
+      {source === 'taps' && (
+        <button
+          type="button"
+          className={css.tap}
+          onPointerDown={({ timeStamp }) => capture.tap(timeStamp)}
+          onKeyDown={(event) => {
+            if (event.key !== ' ' || event.repeat) return;
+            event.preventDefault();
+            capture.tap(event.timeStamp);
+          }}
+        >
+          Tap the beat here, or with the space bar
+        </button>
+      )}
+      <Button look="do" keyName="L" onClick={capture.stop}>
+        Stop
+      </Button>
+    </div>
+  );
+}
+
+/** A recording or a MIDI file in place of what is played now. */
+function FromFile({
+  source,
+  onListen,
+}: {
+  readonly source: Source;
+  readonly onListen: (captured: Captured) => void;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept=".wav,.mid,.midi,audio/wav,audio/midi"
+        aria-label="A recording or a MIDI file"
+        hidden
+        onChange={({ currentTarget }) => {
+          const [file] = currentTarget.files ?? [];
+          currentTarget.value = '';
+          void file?.arrayBuffer().then((bytes) =>
+            onListen({
+              input: 'file',
+              bytes: new Uint8Array(bytes),
+              voices: source === 'many voices' ? 'many' : 'one',
+            }),
+          );
+        }}
+      />
+      <Button onClick={() => input.current?.click()}>Open a recording</Button>
+    </>
+  );
+}
+
+const isSimulated = (value: string): value is SimulatedName => value in SIMULATED;
+
+/** A simulated player, so that the listening can be seen without an instrument. */
+function Simulated({ onListen }: { readonly onListen: (captured: Captured) => void }) {
+  const [take, next] = useState(1);
+  return (
+    <SelectField
+      label="Simulated player"
+      value=""
+      options={[
+        { value: '', label: 'choose how it plays' },
+        ...Object.entries(SIMULATED).map(([value, { name }]) => ({ value, label: name })),
+      ]}
+      onChange={(value) => {
+        if (!isSimulated(value)) return;
+        onListen({ input: 'simulated', player: value, seed: take });
+        next(take + 1);
+      }}
+    />
+  );
+}

@@ -1,0 +1,129 @@
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { findingsOf, paceOf, runHeard, type Heard } from '@/core/listening';
+import type { Piece } from '@/core/repertoire';
+import { MATCHING } from '@/core/taps';
+import type { Student } from '@/core/students';
+import { inTerms } from '@/core/terms';
+import { formatDay } from '@/core/time';
+import { keepRun, newId, type ReadyState } from '@/store';
+import { Button, Glyph, LinkButton, Loading, Section } from '@/ui';
+import { hrefOf } from '../../shell/addresses';
+import { say } from '../../shell/say';
+import { useKeys } from '../../shell/use-keys';
+import { claimsOf, INPUT_WORDS, tempoChart } from '../listen-model';
+import { Findings } from './Findings';
+import { Strip } from './Strip';
+import css from './Result.module.css';
+
+const Chart = lazy(() => import('@/ui/Chart').then((part) => ({ default: part.Chart })));
+const OnThePage = lazy(() => import('./OnThePage').then((part) => ({ default: part.OnThePage })));
+
+/** What was heard of one take: the bars as they came, findings, what can be said, what cannot. */
+export function Result({
+  ready: { now },
+  student,
+  piece,
+  xml,
+  heard,
+  isSimulated,
+}: {
+  readonly ready: ReadyState;
+  readonly student: Student;
+  readonly piece: Piece;
+  readonly xml: string | null;
+  readonly heard: Heard;
+  readonly isSimulated: boolean;
+}) {
+  const unit = piece.tempo?.unit ?? 'q';
+  const findings = useMemo(() => findingsOf(heard), [heard]);
+  const pace = useMemo(() => paceOf(heard.bars, MATCHING), [heard]);
+  const chart = useMemo(() => pace && tempoChart(heard.bars, pace, MATCHING, unit), [heard, pace, unit]);
+  const [bar, select] = useState<number | null>(null);
+  const [kept, keep] = useState(false);
+  const canRun = heard.bars.length > 0 && heard.input !== 'many voices';
+  const keepAsRun = () => {
+    if (!canRun || kept) return;
+    keep(true);
+    say('Kept as a run-through');
+    void keepRun({
+      id: newId(),
+      studentId: student.id,
+      pieceId: piece.id,
+      day: now.day,
+      ...runHeard(heard, { first: 1, last: piece.bars ?? heard.to, tolerance: MATCHING }),
+    });
+  };
+  useKeys({ r: keepAsRun });
+  return (
+    <>
+      {heard.bars.length > 0 && (
+        <Section
+          title="As heard"
+          end={`${isSimulated ? 'simulated player' : INPUT_WORDS[heard.input]}, ${now.time}`}
+        >
+          <Strip heard={heard} findings={findings} unit={unit} selected={bar} onSelect={select} />
+        </Section>
+      )}
+      <div className={css.grid}>
+        <div className={css.side}>
+          <Findings heard={heard} findings={findings} student={student} piece={piece} today={now.day} />
+          <div className={css.acts}>
+            {canRun &&
+              (kept ? (
+                <span>
+                  <Glyph name="tick" /> kept as a run-through of {formatDay(now.day, 'short')}
+                </span>
+              ) : (
+                <Button keyName="R" onClick={keepAsRun}>
+                  Keep as a run-through
+                </Button>
+              ))}
+            <LinkButton href={hrefOf('/run', { student: student.id, piece: piece.id })}>
+              Run-throughs
+            </LinkButton>
+          </div>
+          <Section title="What can be said">
+            <ul className={css.claims}>
+              {claimsOf(heard, pace, MATCHING, unit).map(({ title, reason }) => (
+                <li key={title}>
+                  <b>{title}</b>
+                  <span>{reason}</span>
+                </li>
+              ))}
+            </ul>
+          </Section>
+          <Section title="What is not said, and why">
+            <ul className={css.claims}>
+              {heard.refused.map(({ what, why }) => (
+                <li key={what}>
+                  <b>{inTerms(`${what.charAt(0).toUpperCase()}${what.slice(1)}`)}</b>
+                  <span>{inTerms(`${why.charAt(0).toUpperCase()}${why.slice(1)}.`)}</span>
+                </li>
+              ))}
+            </ul>
+          </Section>
+        </div>
+        <div className={css.main}>
+          {chart && (
+            <Section title="Tempo" end={inTerms('bars in the order they came')}>
+              <Suspense fallback={<Loading what="Drawing the tempo" />}>
+                <Chart label="Tempo" data={chart} />
+              </Suspense>
+            </Section>
+          )}
+          {xml !== null && heard.bars.length > 0 && (
+            <Suspense fallback={<Loading what="Engraving the page" />}>
+              <OnThePage
+                xml={xml}
+                textKey={piece.scoreId ?? ''}
+                findings={findings}
+                selected={bar}
+                onSelect={select}
+              />
+            </Suspense>
+          )}
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,134 @@
+import { useEffect, useRef, useState } from 'react';
+import type { SimulatedName } from '@/core/performer';
+import type { Captured } from '@/workers/listen.job';
+import { recordKeyboard } from './keyboard';
+import { recordMicrophone, troubleOf, TROUBLE } from './microphone';
+
+export const SOURCES = ['keyboard', 'one voice', 'many voices', 'taps'] as const;
+/** Where what is listened to comes from while it is played. */
+export type Source = (typeof SOURCES)[number];
+
+/** Seconds a take may last. */
+const MOST = 600;
+
+export interface Capture {
+  readonly state:
+    | { readonly kind: 'idle' }
+    | { readonly kind: 'opening' }
+    | {
+        readonly kind: 'on';
+        readonly source: Source;
+        readonly seconds: number;
+        readonly level: number;
+        readonly count: number;
+      };
+  /** Why nothing, or nothing more, was heard; empty while all is well. */
+  readonly trouble: string;
+  readonly begin: (source: Source) => void;
+  readonly stop: () => void;
+  readonly tap: (at: number) => void;
+}
+
+interface Running {
+  readonly source: Source;
+  readonly from: number;
+  readonly taps: number[];
+  readonly take: () => Captured;
+}
+
+/** @param done - hears what was captured when it ends, of whatever it ends */
+export function useCapture(done: (captured: Captured) => void): Capture {
+  const [state, set] = useState<Capture['state']>({ kind: 'idle' });
+  const [trouble, say] = useState('');
+  const running = useRef<Running | null>(null);
+  const heard = useRef({ level: 0, count: 0 });
+  const finish = useRef<(why: string) => void>(() => undefined);
+  useEffect(() => {
+    finish.current = (why) => {
+      const now = running.current;
+      if (!now) return;
+      running.current = null;
+      set({ kind: 'idle' });
+      say(why);
+      done(now.take());
+    };
+  });
+  useEffect(() => {
+    if (state.kind !== 'on') return undefined;
+    const timer = setInterval(() => {
+      const now = running.current;
+      if (!now) return;
+      const seconds = (performance.now() - now.from) / 1000;
+      if (seconds >= MOST) finish.current('After ten minutes it stops by itself. What was heard is kept.');
+      else set({ kind: 'on', source: now.source, seconds, ...heard.current });
+      heard.current.level *= 0.7;
+    }, 200);
+    const hide = () => {
+      // A tablet stops the microphone of a page that is not seen.
+      if (document.hidden && running.current?.source !== 'taps')
+        finish.current('It stopped, since the page was hidden. What was heard until then is kept.');
+    };
+    document.addEventListener('visibilitychange', hide);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', hide);
+    };
+  }, [state.kind]);
+  // Whoever leaves has the device let go.
+  useEffect(
+    () => () => {
+      running.current?.take();
+      running.current = null;
+    },
+    [],
+  );
+  const open = async (source: Source): Promise<Running['take']> => {
+    const lose = () => finish.current(TROUBLE.lost);
+    if (source === 'taps') {
+      return () => ({ input: 'taps', taps: running.current?.taps ?? [] });
+    }
+    if (source === 'keyboard') {
+      const keys = await recordKeyboard((count) => (heard.current.count = count), lose);
+      return () => ({ input: 'notes', notes: keys.stop() });
+    }
+    const microphone = await recordMicrophone((level) => {
+      heard.current.level = Math.max(level, heard.current.level);
+    }, lose);
+    return () => ({ input: source === 'one voice' ? 'one' : 'many', ...microphone.stop() });
+  };
+  return {
+    state,
+    trouble,
+    begin: (source) => {
+      if (state.kind !== 'idle') return;
+      say('');
+      set({ kind: 'opening' });
+      heard.current = { level: 0, count: 0 };
+      open(source).then(
+        (take) => {
+          const taps: number[] = [];
+          running.current = {
+            source,
+            from: performance.now(),
+            taps,
+            take: source === 'taps' ? () => ({ input: 'taps', taps }) : take,
+          };
+          set({ kind: 'on', source, seconds: 0, level: 0, count: 0 });
+        },
+        (error: unknown) => {
+          set({ kind: 'idle' });
+          say(TROUBLE[troubleOf(error)]);
+        },
+      );
+    },
+    stop: () => finish.current(''),
+    tap: (at) => {
+      const now = running.current;
+      if (now?.source !== 'taps') return;
+      now.taps.push((at - now.from) / 1000);
+      heard.current.count = now.taps.length;
+    },
+  };
+}
+
+export type { SimulatedName };
