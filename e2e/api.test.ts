@@ -758,3 +758,86 @@ test('forecasts: chances add up, a kept fit answers the same, what cannot be is 
     '#/questions/0/aim is no award of the scheme',
   ]);
 });
+
+test('listening: notes and taps are heard, what cannot be listened to is refused with its place', async () => {
+  const score = readFileSync('src/demo/scores/ropewalk-gigue.musicxml');
+  const ask = async (query: string, parts: Readonly<Record<string, string | Blob>>) => {
+    const form = new FormData();
+    for (const [name, part] of Object.entries(parts)) form.append(name, part);
+    const response = await fetch(`${baseUrl}/api/listen?${query}`, { method: 'POST', body: form });
+    return { status: response.status, body: (await response.json()) as Record<string, unknown> };
+  };
+  const written = new Blob([score]);
+  // D, G D B D, then an F for a G: a dotted crotchet lasts 0.69 seconds.
+  const pitches = [74, 79, 74, 71, 74, 65];
+  const onsets = [0, 0.23, 0.69, 0.92, 1.38, 1.61];
+  // Not by onset: each answer stands at the place of its question.
+  const notes = JSON.stringify(
+    pitches.map((pitch, at) => ({ on: onsets[at], off: onsets[at], pitch })).reverse(),
+  );
+  const { status, body } = await ask('input=midi', { score: written, notes });
+  expect(status).toBe(200);
+  expect(body).toMatchObject({
+    input: 'midi',
+    road: 'as written',
+    part: 'Flute',
+    from: 0,
+    to: 2,
+    complete: false,
+  });
+  expect(body['notes']).toMatchObject([
+    { kind: 'wrong', pitch: 65, written: 67, number: 2, id: 5 },
+    { kind: 'right', id: 4 },
+    { kind: 'right', id: 3 },
+    { kind: 'right', id: 2 },
+    { kind: 'right', number: 1, id: 1 },
+    { kind: 'right', number: 0, pass: 1, id: 0 },
+  ]);
+  const taps = JSON.stringify(Array.from({ length: 90 }, (_, at) => at / 2));
+  expect((await ask('input=taps', { taps })).body).toMatchObject({ taps: { perMinute: 120 }, notes: [] });
+  const silence = new Blob([silentWav(2)]);
+  expect((await ask('input=one', { score: written, audio: silence })).body).toMatchObject({
+    checks: { heard: false, clippedRuns: 0 },
+    bars: [],
+    refused: [{ what: 'everything' }],
+  });
+  const pointerOf = async (query: string, parts: Readonly<Record<string, string | Blob>>) => {
+    const answer = await ask(query, parts);
+    expect(answer.status).toBe(422);
+    return (answer.body['errors'] as { readonly pointer: string }[])[0]?.pointer;
+  };
+  expect(await pointerOf('input=ear', { score: written, notes })).toBe('#/input');
+  expect(await pointerOf('', { notes })).toBe('#/score');
+  expect(await pointerOf('', { score: written })).toBe('#/notes');
+  expect(await pointerOf('', { score: written, notes: '[{"on":0,"off":1,"pitch":200}]' })).toBe(
+    '#/notes/0/pitch',
+  );
+  expect(await pointerOf('part=Tuba', { score: written, notes })).toBe('#/part');
+  expect(await pointerOf('from=40&to=50', { score: written, notes })).toBe('#/from');
+  expect(await pointerOf('input=many', { score: written, audio: new Blob(['RIFF']) })).toBe('#/audio');
+  expect(await pointerOf('input=midi', { score: written, midi: new Blob(['MThd']) })).toBe('#/midi');
+  expect((await post('/api/listen', {})).status).toBe(415);
+});
+
+/** So many seconds of nothing, as a WAV file. */
+function silentWav(seconds: number): Uint8Array<ArrayBuffer> {
+  const bytes = new Uint8Array(44 + seconds * 16_000);
+  const view = new DataView(bytes.buffer);
+  bytes.set(new TextEncoder().encode('RIFF    WAVEfmt '));
+  for (const [at, value] of [
+    [16, 16],
+    [24, 8_000],
+    [28, 16_000],
+    [40, seconds * 16_000],
+  ] as const)
+    view.setUint32(at, value, true);
+  for (const [at, value] of [
+    [20, 1],
+    [22, 1],
+    [32, 2],
+    [34, 16],
+  ] as const)
+    view.setUint16(at, value, true);
+  bytes.set(new TextEncoder().encode('data'), 36);
+  return bytes;
+}

@@ -4,12 +4,13 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect } from 'vitest';
 import { launch, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 
-export function openBrowser(userDataDir?: string): Promise<Browser> {
+/** @param more - further words of the browser's command line */
+export function openBrowser(userDataDir?: string, more: readonly string[] = []): Promise<Browser> {
   // Waiting polls by the clock: a page in the background draws no frames.
   return launch({
     executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
     headless: true,
-    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--lang=en-GB'],
+    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--lang=en-GB', ...more],
     defaultViewport: { width: 1280, height: 800 },
     ...(userDataDir === undefined ? {} : { userDataDir }),
   });

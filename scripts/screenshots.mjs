@@ -18,7 +18,7 @@ const VIEWS = [
   ['library', '/library'],
   ['rescue', '/rescue?goal=recital-anouk'],
   ['score', '/scores?score=score-ropewalk-gigue'],
-  ['settings', '/settings'],
+  ['listen', '/listen?student=orla&piece=tarrin-ropewalk-gigue'],
   ['fit', '/fit?student=jonah'],
   ['skills', '/skills?student=jonah'],
   ['repertoire', '/repertoire?student=orla&piece=tarrin-ropewalk-gigue'],
@@ -52,6 +52,12 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
   await page.waitForSelector('h1');
   // What is drawn last may still ask for a face of its own; so the fonts are waited for after it.
   if (path.startsWith('/scores')) await page.waitForSelector('rect[data-measure]');
+  if (path.startsWith('/listen')) {
+    await page.waitForFunction(() => document.querySelectorAll('main select').length === 5);
+    const players = await page.$$('main select');
+    await players.at(-1).select('restarts');
+    await page.waitForSelector('figure [data-drawing] path');
+  }
   if (path.startsWith('/print?sheet=card'))
     await page.waitForSelector('article svg.definition-scale, article [class*=incipit] svg');
   if (path.startsWith('/readiness')) await page.waitForSelector('figure [data-drawing] path');

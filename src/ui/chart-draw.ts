@@ -41,6 +41,7 @@ export function drawChart(chart: EChartsType, data: ChartData): void {
         type: 'value',
         min: y.from,
         max: y.to,
+        ...(y.step !== undefined && { interval: y.step }),
         axisLabel: { ...TICK, formatter: y.say },
         splitLine: { lineStyle: { color: 'var(--hair)' } },
       },

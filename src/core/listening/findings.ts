@@ -140,23 +140,24 @@ export function paceOf(bars: readonly HeardBar[], tolerance: number): Pace | nul
 
 /**
  * What was heard as a run-through: slips bar by bar, stops, and whether the tempo was kept where that is sure.
- * @param first - number of the first bar of the piece; 0 with a pickup
+ * @param isWhole - whether the whole piece was asked for, and not some bars of it
+ * @param tolerance - per cent
  */
 export function runHeard(
   heard: Heard,
-  { first, last, tolerance }: { readonly first: number; readonly last: number; readonly tolerance: number },
+  { isWhole, tolerance }: { readonly isWhole: boolean; readonly tolerance: number },
 ): Pick<RunThrough, 'start' | 'seconds' | 'slips' | 'stops' | 'tempo'> {
   const begin = heard.notes[0]?.on ?? heard.bars[0]?.at ?? 0;
   const end = heard.notes.at(-1)?.on ?? heard.bars.at(-1)?.at ?? begin;
   const findings = findingsOf(heard);
   const pace = paceOf(heard.bars, tolerance);
-  const isFromStart = heard.from <= Math.max(1, first);
   return {
-    start: isFromStart
-      ? heard.to >= last
+    start:
+      isWhole && heard.complete === true
         ? { kind: 'beginning' }
-        : { kind: 'up to', section: { from: 1, to: Math.max(1, heard.to) } }
-      : { kind: 'cold', section: { from: heard.from, to: Math.max(heard.from, heard.to) } },
+        : heard.from <= 1
+          ? { kind: 'up to', section: { from: 1, to: Math.max(1, heard.to) } }
+          : { kind: 'cold', section: { from: heard.from, to: Math.max(heard.from, heard.to) } },
     seconds: Math.round(10 * (end - begin)) / 10,
     slips: findings
       .filter(({ kind }) => kind === 'wrong' || kind === 'missed' || kind === 'added')

@@ -19,6 +19,8 @@ export function readMidi(bytes: Uint8Array): Result<readonly HeardNote[], MidiRe
     return refuse({ kind: 'no midi', why: error instanceof Error ? error.message : 'it cannot be read' });
   }
   const { ticksPerBeat, framesPerSecond, ticksPerFrame } = file.header;
+  if (file.tracks.length === 0 || !(ticksPerBeat ?? framesPerSecond))
+    return refuse({ kind: 'no midi', why: 'it holds no track' });
   const events = file.tracks.flatMap((track) => {
     let tick = 0;
     return track.map((event) => {

@@ -1,14 +1,16 @@
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
-import { sectionsOf, type Piece } from '@/core/repertoire';
+import { useMemo, useState, type ReactNode } from 'react';
+import type { Piece } from '@/core/repertoire';
 import { instrumentOn, type Student } from '@/core/students';
-import { scoreText, type ReadyState } from '@/store';
+import type { ReadyState } from '@/store';
 import { Empty, LinkButton, Loading, SelectField } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { useLooked } from '../shell/view-state';
+import type { ScoreAnswer } from '@/workers/score.job';
 import { piecesToRun } from '../run/run-model';
+import { useScore } from '../score/use-score';
 import { Controls, type Wish } from './parts/Controls';
 import { Result } from './parts/Result';
 import { useCapture } from './use-capture';
@@ -90,23 +92,32 @@ interface Given {
   readonly pickers: ReactNode;
 }
 
-/** Waits for the text of the piece's score; a piece without one can be tapped. */
+/** Waits until the piece's score is read; a piece without one can be tapped. */
 function WithScore(given: Given) {
   const score = given.ready.studio.scores.get(given.piece.scoreId ?? '');
-  const [xml, set] = useState<string | null | undefined>(score ? undefined : null);
-  const textId = score?.textId;
-  useEffect(() => {
-    let over = false;
-    if (textId !== undefined) void scoreText(textId).then((text) => over || set(text));
-    return () => {
-      over = true;
-    };
-  }, [textId]);
-  return xml === undefined ? <Loading what="Reading the score" /> : <ListenPage {...given} xml={xml} />;
+  return score ? <Read {...given} textId={score.textId} /> : <ListenPage {...given} score={null} />;
+}
+function Read({ textId, ...given }: Given & { readonly textId: string }) {
+  const reading = useScore(textId);
+  if (reading.kind === 'reading')
+    return (
+      <>
+        <PageLine title={given.piece.title} end={given.pickers} />
+        <Loading what="Reading the score" />
+      </>
+    );
+  return <ListenPage {...given} score={reading.kind === 'ready' ? reading.answer : null} />;
 }
 
 /** One piece of one student listened to: what was played, what was heard of it, what is kept. */
-function ListenPage({ ready, student, piece, pickers, xml }: Given & { readonly xml: string | null }) {
+function ListenPage({
+  ready,
+  student,
+  piece,
+  pickers,
+  score,
+}: Given & { readonly score: ScoreAnswer | null }) {
+  const xml = score?.xml ?? null;
   const { listening, listen, cancel } = useListening();
   const [wish, setWish] = useState<Wish>({ source: xml === null ? 'taps' : 'keyboard', bars: null });
   const asked = { part: null, bars: wish.bars, repeats: true, ending: null };
@@ -134,8 +145,8 @@ function ListenPage({ ready, student, piece, pickers, xml }: Given & { readonly 
       <Controls
         wish={wish}
         onWish={setWish}
-        sections={sectionsOf(piece)}
-        hasScore={xml !== null}
+        sections={score?.work.chunks.map(({ bars }) => bars) ?? []}
+        hasScore={score !== null}
         capture={capture}
         listening={listening}
         onListen={(captured) => listen(xml, asked, captured)}
@@ -146,9 +157,10 @@ function ListenPage({ ready, student, piece, pickers, xml }: Given & { readonly 
           ready={ready}
           student={student}
           piece={piece}
-          xml={xml}
+          score={score}
           heard={listening.heard}
           isSimulated={listening.simulated}
+          isWhole={listening.isWhole}
         />
       )}
       <p className={css.foot}>

@@ -6,7 +6,7 @@ import { refusedWords } from './listen-model';
 export type Listening =
   | { readonly kind: 'nothing' }
   | { readonly kind: 'listening'; readonly share: number }
-  | { readonly kind: 'heard'; readonly heard: Heard; readonly simulated: boolean }
+  | { readonly kind: 'heard'; readonly heard: Heard; readonly simulated: boolean; readonly isWhole: boolean }
   | { readonly kind: 'refused'; readonly words: string };
 
 /** Has what was captured listened to in a worker; a new take takes the place of the one before. */
@@ -29,7 +29,12 @@ export function useListening(): {
             set({ kind: 'listening', share: reply.progress });
             return;
           case 'answer':
-            set({ kind: 'heard', heard: reply.answer, simulated: captured.input === 'simulated' });
+            set({
+              kind: 'heard',
+              heard: reply.answer,
+              simulated: captured.input === 'simulated',
+              isWhole: asked.bars === null,
+            });
             return;
           case 'refused':
             set({ kind: 'refused', words: refusedWords(reply.why) });

@@ -67,7 +67,7 @@ export function Controls({
               { value: '', label: 'the whole piece' },
               ...sections.map((section) => ({
                 value: formatBars(section),
-                label: inTerms`bars ${formatBars(section)}`,
+                label: inTerms(`${section.from === section.to ? 'bar' : 'bars'} ${formatBars(section)}`),
               })),
             ]}
             onChange={(value) => onWish({ ...wish, bars: rangeOf(value) })}

@@ -7,6 +7,7 @@ import { inTerms } from '@/core/terms';
 import { formatDay } from '@/core/time';
 import { keepRun, newId, type ReadyState } from '@/store';
 import { Button, Glyph, LinkButton, Loading, Section } from '@/ui';
+import type { ScoreAnswer } from '@/workers/score.job';
 import { hrefOf } from '../../shell/addresses';
 import { say } from '../../shell/say';
 import { useKeys } from '../../shell/use-keys';
@@ -23,16 +24,19 @@ export function Result({
   ready: { now },
   student,
   piece,
-  xml,
+  score,
   heard,
   isSimulated,
+  isWhole,
 }: {
   readonly ready: ReadyState;
   readonly student: Student;
   readonly piece: Piece;
-  readonly xml: string | null;
+  readonly score: ScoreAnswer | null;
   readonly heard: Heard;
   readonly isSimulated: boolean;
+  /** The whole piece was asked for, and not some bars of it. */
+  readonly isWhole: boolean;
 }) {
   const unit = piece.tempo?.unit ?? 'q';
   const findings = useMemo(() => findingsOf(heard), [heard]);
@@ -50,7 +54,7 @@ export function Result({
       studentId: student.id,
       pieceId: piece.id,
       day: now.day,
-      ...runHeard(heard, { first: 1, last: piece.bars ?? heard.to, tolerance: MATCHING }),
+      ...runHeard(heard, { isWhole, tolerance: MATCHING }),
     });
   };
   useKeys({ r: keepAsRun });
@@ -111,15 +115,9 @@ export function Result({
               </Suspense>
             </Section>
           )}
-          {xml !== null && heard.bars.length > 0 && (
+          {score && heard.bars.length > 0 && (
             <Suspense fallback={<Loading what="Engraving the page" />}>
-              <OnThePage
-                xml={xml}
-                textKey={piece.scoreId ?? ''}
-                findings={findings}
-                selected={bar}
-                onSelect={select}
-              />
+              <OnThePage score={score} findings={findings} selected={bar} onSelect={select} />
             </Suspense>
           )}
         </div>

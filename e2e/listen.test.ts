@@ -1,0 +1,217 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, inject, test } from 'vitest';
+import type { Page } from 'puppeteer-core';
+import { writeWav } from '@/core/listening';
+import {
+  CLEAN_PLAYER,
+  perform,
+  PLAIN_RECORDING,
+  soundOf,
+  WHOLE,
+  writtenMusic,
+  type Performance,
+} from '@/core/performer';
+import { readScoreText } from '@/core/score';
+import {
+  kept,
+  openBrowser,
+  openPage,
+  pick,
+  press,
+  recordsOf,
+  sees,
+  tabTo,
+  textOf,
+  useBrowser,
+  visit,
+} from './browser';
+
+const baseUrl = inject('baseUrl');
+const browser = useBrowser();
+const PAGE = `${baseUrl}/listen?student=orla&piece=tarrin-ropewalk-gigue&studio=demo`;
+const BARS = { from: 10, to: 16 };
+const CHUNK = 'bars 10–16';
+
+/** The gigue, or some bars of it, as it would be played; the third note of the bars wrong. */
+function played(bars: typeof BARS | null, mistake: boolean): Performance {
+  const read = readScoreText(readFileSync('src/demo/scores/ropewalk-gigue.musicxml', 'utf8'));
+  const [road] = read.ok ? writtenMusic(read.value, 0, { ...WHOLE, bars }) : [];
+  if (!road) throw new Error('no road');
+  const take = perform(road, { ...CLEAN_PLAYER, tempo: 132, rubato: 0.01 });
+  return {
+    ...take,
+    notes: take.notes.map((note, at) => (mistake && at === 9 ? { ...note, pitch: note.pitch + 4 } : note)),
+  };
+}
+interface KeptFault {
+  readonly bars: { readonly from: number };
+  readonly kind: string;
+  readonly text: string;
+}
+const ofKind = async <T>(page: Page, kind: string): Promise<T[]> =>
+  Object.entries(await recordsOf(page, 'demo')).flatMap(([key, value]) =>
+    key.startsWith(`${kind}/`) ? [value as T] : [],
+  );
+
+/** Stands for the keyboard: notes are sent as they would come from one, all at once with their own times. */
+function stubKeyboard(): void {
+  const port = { state: 'connected', onmidimessage: null as ((message: object) => void) | null };
+  const access = { inputs: new Map([['keys', port]]), onstatechange: null as (() => void) | null };
+  Object.assign(navigator, { requestMIDIAccess: () => Promise.resolve(access) });
+  Object.assign(window, {
+    play: (notes: readonly { on: number; off: number; pitch: number }[]) => {
+      const from = performance.now();
+      const messages = notes.flatMap(({ on, off, pitch }) => [
+        { at: on, data: [0x90, pitch, 70] },
+        { at: off, data: [0x80, pitch, 0] },
+      ]);
+      for (const { at, data } of messages.sort((a, b) => a.at - b.at))
+        port.onmidimessage?.({ data, timeStamp: from + 1000 * at });
+    },
+    unplug: () => {
+      access.inputs.clear();
+      access.onstatechange?.();
+    },
+  });
+}
+const play = (page: Page, { notes }: Performance) =>
+  page.evaluate(
+    (all) => (window as unknown as { play: (notes: typeof all) => void }).play(all),
+    notes.map(({ on, off, pitch }) => ({ on, off, pitch })),
+  );
+
+test('a keyboard is listened to, a finding kept, the take kept as a run-through and undone, by keyboard alone', async () => {
+  const { page, problems } = await openPage(browser());
+  await page.evaluateOnNewDocument(stubKeyboard);
+  await visit(page, PAGE);
+  await sees(page, 'Simulated player');
+  await page.keyboard.press('l');
+  await page.waitForSelector('[aria-label="Listening"]');
+  await play(page, played(null, true));
+  await page.keyboard.press('l');
+  await sees(page, '1 to keep or drop');
+  expect(await textOf(page, 'main')).toContain('The printed order');
+  const faults = (await ofKind<KeptFault>(page, 'fault')).length;
+  await tabTo(page, /^Keep a: /);
+  await kept(page, () => page.keyboard.press('Enter'));
+  await sees(page, '0 to keep or drop');
+  const after = await ofKind<KeptFault>(page, 'fault');
+  expect(after).toHaveLength(faults + 1);
+  expect(after.find(({ text }) => / for /.test(text))).toMatchObject({ kind: 'notes', bars: { from: 2 } });
+  const runs = (await ofKind(page, 'run')).length;
+  await kept(page, () => page.keyboard.press('r'));
+  await sees(page, 'kept as a run-through');
+  const all = await ofKind<{ slips: readonly { bar: number }[]; tempo: string | null; start: object }>(
+    page,
+    'run',
+  );
+  expect(all).toHaveLength(runs + 1);
+  expect(all.find(({ slips }) => slips.length === 1 && slips[0]?.bar === 2)).toMatchObject({
+    start: { kind: 'beginning' },
+    tempo: 'kept',
+  });
+  await kept(page, () => press(page, 'Undo'));
+  expect(await ofKind(page, 'run')).toHaveLength(runs);
+  expect(problems).toEqual([]);
+});
+
+test('no keyboard, a keyboard pulled out, a page hidden: each is said, and what was heard is kept', async () => {
+  const { page, problems } = await openPage(browser());
+  await page.evaluateOnNewDocument(stubKeyboard);
+  await visit(page, PAGE);
+  await press(page, 'Listen');
+  await page.waitForSelector('[aria-label="Listening"]');
+  await play(page, played(null, true));
+  await page.evaluate(() => (window as unknown as { unplug: () => void }).unplug());
+  await sees(page, 'The device was lost. What was heard until then is kept.');
+  await sees(page, '1 to keep or drop');
+  await press(page, 'Listen');
+  await sees(page, 'No device is connected.');
+
+  await visit(page, PAGE);
+  await press(page, 'Listen');
+  await page.waitForSelector('[aria-label="Listening"]');
+  await play(page, played(null, false));
+  await page.evaluate(() => {
+    Object.defineProperty(document, 'hidden', { value: true, configurable: true });
+    document.dispatchEvent(new Event('visibilitychange'));
+  });
+  await sees(page, 'It stopped, since the page was hidden. What was heard until then is kept.');
+  await sees(page, 'No slip and no stop in the bars that are sure.');
+  expect(problems).toEqual([]);
+});
+
+test('a microphone fed from a file: bars, tempo and the wrong note; refused, it is said', async () => {
+  const { notes, seconds } = played(BARS, true);
+  const file = join(mkdtempSync(join(tmpdir(), 'listen-')), 'take.wav');
+  const samples = soundOf(notes, seconds + 1, { ...PLAIN_RECORDING, rate: 44_100 });
+  writeFileSync(file, writeWav({ rate: 44_100, samples }));
+  const fed = await openBrowser(undefined, [
+    '--use-fake-ui-for-media-stream',
+    '--use-fake-device-for-media-stream',
+    `--use-file-for-fake-audio-capture=${file}%noloop`,
+  ]);
+  try {
+    const { page, problems } = await openPage(fed);
+    await visit(page, PAGE);
+    await pick(page, 'With', 'microphone, one voice');
+    await pick(page, 'Bars', CHUNK);
+    // A machine that is held up loses sound on its way from the file: then it is played again.
+    let sure = 0;
+    for (let take = 0; take < 3 && sure < 5; take += 1) {
+      await press(page, 'Listen');
+      await page.waitForSelector('[role="meter"]');
+      await new Promise((resolve) => setTimeout(resolve, 1000 * (seconds + 1)));
+      await press(page, 'Stop');
+      await sees(page, 'one voice by microphone');
+      sure = await page.$$eval('button[data-certain="sure"]', (all) => all.length);
+    }
+    expect(sure).toBeGreaterThanOrEqual(5);
+    await page.waitForSelector('[aria-label^="Keep a: Sounds like"]');
+    expect(problems).toEqual([]);
+  } finally {
+    await fed.close();
+  }
+  const { page } = await openPage(browser());
+  await page.evaluateOnNewDocument(() => {
+    Object.assign(navigator.mediaDevices, {
+      getUserMedia: () => Promise.reject(new DOMException('no', 'NotAllowedError')),
+    });
+  });
+  await visit(page, PAGE);
+  await pick(page, 'With', 'microphone, one voice');
+  await press(page, 'Listen');
+  await sees(page, 'The browser does not allow it.');
+});
+
+test('taps without a score, a recording from a file, and a simulated player, which is called so', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/listen?student=orla&piece=tarrin-low-water-air&studio=demo`);
+  await pick(page, 'With', 'taps of the beat');
+  await press(page, 'Listen');
+  await tabTo(page, /^Tap the beat here/);
+  for (let tap = 0; tap < 12; tap += 1) {
+    await page.keyboard.press(' ');
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  await page.keyboard.press('l');
+  await sees(page, 'beats a minute');
+
+  await visit(page, PAGE);
+  await pick(page, 'Simulated player', 'rushes');
+  await sees(page, 'simulated player');
+  const take = played(null, false);
+  const file = join(mkdtempSync(join(tmpdir(), 'listen-')), 'take.wav');
+  writeFileSync(
+    file,
+    writeWav({ rate: 22_050, samples: soundOf(take.notes, take.seconds, PLAIN_RECORDING) }),
+  );
+  await pick(page, 'With', 'microphone, one voice');
+  const input = await page.$('input[type="file"]');
+  await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(file);
+  await sees(page, 'one voice by microphone');
+  await sees(page, 'From the first note to the last.');
+  expect(problems).toEqual([]);
+});
