@@ -1,0 +1,171 @@
+import fc from 'fast-check';
+import { writeMidi } from 'midi-file';
+import { expect, test } from 'vitest';
+import { readScoreText } from '../score';
+import { findingsOf, paceOf, runHeard } from './findings';
+import { checksOfNotes, listenToNotes, questionOf } from './listen';
+import { KEYS_COSTS, type HeardNote } from './match';
+import { readMidi } from './midi';
+import { checksOfSound } from './sound';
+import { readWav, writeWav } from './wav';
+
+const note = (step: string, more = '', length = 4) =>
+  `<note><pitch><step>${step}</step><octave>5</octave></pitch><duration>${length}</duration><voice>1</voice>${more}</note>`;
+const measures = (bars: readonly string[]) =>
+  bars
+    .map(
+      (bar, at) =>
+        `<measure number="${at + 1}">${at === 0 ? '<attributes><divisions>4</divisions><transpose><chromatic>-2</chromatic></transpose><time><beats>4</beats><beat-type>4</beat-type></time></attributes>' : ''}${bar}</measure>`,
+    )
+    .join('');
+/** Four bars of crotchets for an instrument in B flat, a tie over the second bar line, a grace note, a hold. */
+const SCORE = `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Cornet</part-name></score-part></part-list><part id="P1">${measures(
+  [
+    note('C') + note('D') + note('E') + note('F'),
+    note('G') + note('A') + note('B') + note('C', '<tie type="start"/>'),
+    note('C', '<tie type="stop"/>') +
+      note('D') +
+      `<note><grace/><pitch><step>F</step><octave>5</octave></pitch><voice>1</voice></note>${note('E')}` +
+      note('F', '<notations><fermata/></notations>'),
+    note('G') + note('A') + note('B') + note('G'),
+  ],
+)}</part></score-partwise>`;
+/** What sounds, a whole tone lower than written: the tie is one note, so fifteen in all. */
+const SOUNDING = [70, 72, 74, 75, 77, 79, 81, 70, 72, 74, 75, 77, 79, 81, 77];
+const PLACES = [0, 1, 2, 3, 4, 5, 6, 7, 9, 10, 11, 12, 13, 14, 15];
+
+function hear(notes: readonly HeardNote[]) {
+  const read = readScoreText(SCORE);
+  const question = read.ok && questionOf(read.value, { part: null, bars: null, repeats: true, ending: null });
+  if (!question || !question.ok) throw new Error('no question');
+  return listenToNotes(notes, question.value, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(notes) });
+}
+/** Played at sixty crotchets a minute; `late`: seconds from that note on. */
+const played = (change: Partial<Record<number, number>> = {}, late: Partial<Record<number, number>> = {}) => {
+  let more = 0;
+  return SOUNDING.map((pitch, at): HeardNote => {
+    more += late[at] ?? 0;
+    const on = (PLACES[at] ?? 0) + more;
+    return { on, off: on + 0.8, pitch: change[at] ?? pitch, velocity: 70 };
+  });
+};
+
+test('transposed, tied, with a grace note and a hold: what is heard, as findings and as a run-through', () => {
+  const clean = hear(played());
+  expect(clean).toMatchObject({ transpose: -2, complete: true, missed: [], stops: [], jumps: [] });
+  expect(clean.notes.map(({ id }) => id)).toEqual(SOUNDING.map((_, at) => at));
+  expect(findingsOf(clean)).toEqual([]);
+  const grace = { on: 9.85, off: 9.9, pitch: 75, velocity: 50 };
+  const graced = hear([...played(), grace].sort((a, b) => a.on - b.on));
+  expect(graced.notes.filter(({ kind }) => kind !== 'right')).toEqual([]);
+
+  // The second note wrong, a second and a half too long before the fifth, and as long after the hold.
+  const heard = hear(played({ 1: 73 }, { 4: 1.5, 11: 1.5 }));
+  expect(heard.stops).toMatchObject([
+    { number: 2, fermata: false },
+    { number: 4, fermata: true },
+  ]);
+  expect(heard.stops[0]?.seconds).toBeCloseTo(1.5, 1);
+  const findings = findingsOf(heard);
+  expect(findings).toMatchObject([
+    { kind: 'wrong', bars: { from: 1, to: 1 }, first: { heard: 73, written: 72 }, fault: 'notes' },
+    { kind: 'stop', bars: { from: 2, to: 2 }, fault: 'pulse' },
+  ]);
+  expect(runHeard(heard, { isWhole: true, tolerance: 5 })).toMatchObject({
+    start: { kind: 'beginning' },
+    slips: [{ bar: 1, at: 1 }],
+    stops: [{ bar: 2, then: 'went on' }],
+    // Of four bars nobody says whether the tempo was kept.
+    tempo: null,
+  });
+  expect(runHeard(heard, { isWhole: false, tolerance: 5 }).start).toEqual({
+    kind: 'up to',
+    section: { from: 1, to: 4 },
+  });
+  expect(paceOf(clean.bars, 5)).toMatchObject({ sure: 4, within: 4 });
+  expect(paceOf(clean.bars, 5)?.middle).toBeCloseTo(60, 3);
+  expect(paceOf([], 5)).toBeNull();
+});
+
+test('broken off and begun again, from the middle, left out: jumps, and where a run began', () => {
+  const first = played().slice(0, 9);
+  const again = played()
+    .slice(4)
+    .map((each) => ({ ...each, on: each.on + 8, off: each.off + 8 }));
+  const heard = hear([...first, ...again]);
+  expect(heard.jumps).toMatchObject([{ kind: 'back', from: 3, to: 2 }]);
+  expect(runHeard(heard, { isWhole: true, tolerance: 5 }).stops).toMatchObject([{ then: 'started over' }]);
+  const later = hear(played().slice(8));
+  expect(later).toMatchObject({ from: 3, to: 4, complete: false });
+  expect(runHeard(later, { isWhole: true, tolerance: 5 }).start).toEqual({
+    kind: 'cold',
+    section: { from: 3, to: 4 },
+  });
+});
+
+test('a WAV file written is read again; what is none is refused', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 1, maxLength: 50 }),
+      fc.constantFrom(8_000, 22_050, 44_100),
+      (values, rate) => {
+        const read = readWav(writeWav({ rate, samples: Float32Array.from(values) }));
+        if (!read.ok) throw new Error(read.why.kind);
+        expect(read.value.rate).toBe(rate);
+        expect(read.value.samples).toHaveLength(values.length);
+        expect([...read.value.samples].every((value, at) => Math.abs(value - (values[at] ?? 0)) < 1e-4)).toBe(
+          true,
+        );
+      },
+    ),
+  );
+  const whole = writeWav({ rate: 8_000, samples: new Float32Array(4) });
+  expect(readWav(whole.slice(0, 30))).toMatchObject({ ok: false, why: { kind: 'cut short' } });
+  expect(readWav(new Uint8Array(60))).toMatchObject({ ok: false, why: { kind: 'no wav' } });
+  expect(readWav(whole.slice(0, 44))).toMatchObject({ ok: false, why: { kind: 'empty' } });
+});
+
+test('silence, the same all along, and a clipped recording are told', () => {
+  const sound = (at: (second: number) => number) => ({
+    rate: 8_000,
+    samples: Float32Array.from({ length: 24_000 }, (_, sample) => at(sample / 8_000)),
+  });
+  const tone = (second: number) => Math.sin(2 * Math.PI * 440 * second);
+  expect(checksOfSound(sound(() => 0))).toMatchObject({ heard: false, clippedRuns: 0, seconds: 3 });
+  expect(checksOfSound(sound(tone))).toMatchObject({ heard: false });
+  const music = checksOfSound(sound((second) => (second > 1 && second < 2.5 ? 0.5 * tone(second) : 0)));
+  expect(music.heard).toBe(true);
+  expect([music.lead, music.tail].map((seconds) => Math.round(10 * seconds))).toEqual([10, 5]);
+  const loud = checksOfSound(
+    sound((second) => (second > 1 ? Math.max(-1, Math.min(1, 3 * tone(second))) : 0)),
+  );
+  expect(loud.clippedRuns).toBeGreaterThan(100);
+});
+
+test('a MIDI file: notes by their tempo, over tracks, a note that is never let go', () => {
+  const bytes = writeMidi({
+    header: { format: 1, numTracks: 2, ticksPerBeat: 480 },
+    tracks: [
+      [
+        { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: 1_000_000 },
+        { deltaTime: 480, meta: true, type: 'setTempo', microsecondsPerBeat: 500_000 },
+        { deltaTime: 0, meta: true, type: 'endOfTrack' },
+      ],
+      [
+        { deltaTime: 0, channel: 0, type: 'noteOn', noteNumber: 60, velocity: 64 },
+        { deltaTime: 480, channel: 0, type: 'noteOff', noteNumber: 60, velocity: 0 },
+        { deltaTime: 480, channel: 0, type: 'noteOn', noteNumber: 62, velocity: 64 },
+        { deltaTime: 0, meta: true, type: 'endOfTrack' },
+      ],
+    ],
+  });
+  expect(readMidi(Uint8Array.from(bytes))).toEqual({
+    ok: true,
+    value: [
+      { on: 0, off: 1, pitch: 60, velocity: 64 },
+      { on: 1.5, off: 1.5, pitch: 62, velocity: 64 },
+    ],
+  });
+  expect(readMidi(new TextEncoder().encode('MThd'))).toMatchObject({ ok: false });
+  expect(readMidi(new Uint8Array(3))).toMatchObject({ ok: false });
+});
