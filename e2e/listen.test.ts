@@ -99,7 +99,10 @@ test('a keyboard is listened to, a finding kept, the take kept as a run-through 
   await sees(page, '0 to keep or drop');
   const after = await ofKind<KeptFault>(page, 'fault');
   expect(after).toHaveLength(faults + 1);
-  expect(after.find(({ text }) => text.includes(' for '))).toMatchObject({ kind: 'notes', bars: { from: 2 } });
+  expect(after.find(({ text }) => text.includes(' for '))).toMatchObject({
+    kind: 'notes',
+    bars: { from: 2 },
+  });
   const runs = (await ofKind(page, 'run')).length;
   await kept(page, () => page.keyboard.press('r'));
   await sees(page, 'kept as a run-through');
