@@ -43,7 +43,13 @@ export function TempoMark({ unit, perMinute }: { readonly unit: string; readonly
   const wide = unit.endsWith('.') || unit.startsWith('e') || unit.startsWith('s') ? 11 : 8;
   return (
     <span className={css.root}>
-      <svg width={wide} height={15} viewBox={`0 0 ${wide} 16`} role="img" aria-label={UNIT_NAMES[unit] ?? unit}>
+      <svg
+        width={wide}
+        height={15}
+        viewBox={`0 0 ${wide} 16`}
+        role="img"
+        aria-label={UNIT_NAMES[unit] ?? unit}
+      >
         <NoteShape unit={unit} />
       </svg>
       {' = '}

@@ -124,7 +124,12 @@ export interface Road {
 }
 
 /** The road of some measures alone; what is left out before the first of them is no leap. */
-export function roadWithin(signs: readonly RoadSign[], from: number, to: number, options: RoadmapOptions): Road {
+export function roadWithin(
+  signs: readonly RoadSign[],
+  from: number,
+  to: number,
+  options: RoadmapOptions,
+): Road {
   const road = roadmapOf(signsWithin(signs, from, to), options);
   return {
     order: road.order.map((index) => index + from),

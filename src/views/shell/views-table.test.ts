@@ -30,7 +30,15 @@ test('seven tabs, each view under one of them or under none', () => {
 });
 
 /** Under twenty pictures: these are tables and parts. */
-const WITHOUT_PICTURE = ['/kit', '/students', '/placements', '/cards', '/reports', '/requirement', '/settings'];
+const WITHOUT_PICTURE = [
+  '/kit',
+  '/students',
+  '/placements',
+  '/cards',
+  '/reports',
+  '/requirement',
+  '/settings',
+];
 
 test('each view is looked at by the browser tests, and has its picture', () => {
   const [tests, pictures] = [read('e2e', 'pages.ts'), read('scripts', 'screenshots.mjs')];

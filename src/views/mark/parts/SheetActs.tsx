@@ -65,7 +65,10 @@ export function SheetActs({
         ).map(([path, name]) => (
           <LinkButton
             key={path}
-            href={hrefOf(path, { student: context.student.id, ...(sheet?.pieceId && { piece: sheet.pieceId }) })}
+            href={hrefOf(path, {
+              student: context.student.id,
+              ...(sheet?.pieceId && { piece: sheet.pieceId }),
+            })}
           >
             {name}
           </LinkButton>
