@@ -138,7 +138,27 @@ test('a clean take has no slip, no stop and no jump, and is complete; cut short 
         expect(road?.notes.length).toBeGreaterThan(0);
       },
     ),
-    { numRuns: 60 },
+    {
+      numRuns: 60,
+      // A pitch that comes again at once in both hands, each a little off.
+      examples: [
+        [
+          {
+            seed: 1362,
+            bars: 24,
+            metre: '3/4',
+            hands: 2,
+            road: 'plain',
+            dotted: true,
+            ornaments: false,
+            tempo: 60,
+            octave: 3,
+          },
+          { ...CLEAN_PLAYER, seed: 23430, tempo: 95, drift: 1, rubato: 0, spread: 0.025 },
+          0.2,
+        ],
+      ],
+    },
   );
 });
 

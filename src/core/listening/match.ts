@@ -278,7 +278,6 @@ function viterbi(
   const jump = new Float64Array(count);
   const jumpFrom = new Uint16Array(count);
   let outside = last === null ? 0 : Infinity;
-  /** Notes before the start, by row; how long the outside went on. */
   if (last) {
     before[last.event] = 0;
     beforeOn[last.event] = last.on;

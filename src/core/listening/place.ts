@@ -40,6 +40,8 @@ const NEAR_SHARE = 0.1;
 const SKIPPED = 0.7;
 /** Seconds a grace note comes before its note or after it. */
 const GRACE = 0.4;
+/** Events over which notes of one pitch may have been read a place too far. */
+const ALONG = 4;
 /** Two notes of one pitch are looked at together within so many seconds, and change places for this much. */
 const TWINS = 1;
 const NEARER = 0.02;
@@ -213,7 +215,7 @@ class Placer {
     for (const note of left) {
       const beside = this.beside(note);
       if (beside) settle(note, 'right', beside.event, beside.written);
-      else still.push(note);
+      else if (!this.moveAlong(note)) still.push(note);
     }
     for (const note of this.pairWrong(still, settle)) {
       const event = this.eventOf(note);
@@ -275,6 +277,62 @@ class Placer {
       );
       this.times.set(taken.event, timeOf(all));
     }
+  }
+
+  /**
+   * Notes of one pitch that were each read one place too far are moved along, where that makes room for one that is left.
+   * @returns whether it did
+   */
+  private moveAlong(note: number): boolean {
+    const pitch = this.heard[note]?.pitch ?? -1;
+    const own = this.eventOf(note);
+    for (let event = own - ALONG; event <= own + ALONG; event += 1) {
+      const written = this.openPitch(event, pitch);
+      if (!written || event === own) continue;
+      const [from, to] = [Math.min(event, own), Math.max(event, own)];
+      const chain = this.found.filter(
+        (each) =>
+          each.kind === 'right' && each.written?.midi === pitch && each.event >= from && each.event <= to,
+      );
+      const notes = [...chain.map((each) => each.note), note].sort((a, b) => this.on(a) - this.on(b));
+      const slots = [
+        ...chain.map((each) => ({ event: each.event, written: each.written })),
+        { event, written },
+      ].sort((a, b) => a.event - b.event);
+      const fits = slots.every((slot, at) => {
+        const due = this.dueBetween(slot.event, from, to);
+        return due !== null && Math.abs(this.on(notes[at] ?? 0) - due) <= BESIDE;
+      });
+      if (!fits) continue;
+      for (const each of chain) this.found.splice(this.found.indexOf(each), 1);
+      for (const [at, slot] of slots.entries())
+        this.found.push({ note: notes[at] ?? 0, kind: 'right', written: slot.written, event: slot.event });
+      this.open.set(
+        event,
+        (this.open.get(event) ?? []).filter((each) => each !== written),
+      );
+      this.right.add(event);
+      for (const slot of slots) {
+        const all = this.found.filter((each) => each.kind === 'right' && each.event === slot.event);
+        this.times.set(slot.event, timeOf(all.map((each) => this.on(each.note))));
+      }
+      return true;
+    }
+    return false;
+  }
+
+  /** When an event is due by those heard before one and after another; null where neither is. */
+  private dueBetween(event: number, from: number, to: number): number | null {
+    let [before, after] = [from - 1, to + 1];
+    while (before >= this.first && !this.times.has(before)) before -= 1;
+    while (after <= this.last && !this.times.has(after)) after += 1;
+    const [a, b] = [this.times.get(before), this.times.get(after)];
+    const secondsOf = (index: number) => this.events[index]?.seconds ?? 0;
+    if (a !== undefined && b !== undefined)
+      return a + ((b - a) * (secondsOf(event) - secondsOf(before))) / (secondsOf(after) - secondsOf(before));
+    const factor = this.match.factors[this.notes[0] ?? 0] ?? 1;
+    if (a !== undefined) return a + (secondsOf(event) - secondsOf(before)) * factor;
+    return b === undefined ? null : b - (secondsOf(after) - secondsOf(event)) * factor;
   }
 
   /** When a note is due by the others of its event, else by the events around it. */
