@@ -1,15 +1,13 @@
-import { useMemo, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { Piece } from '@/core/repertoire';
 import { instrumentOn, type Student } from '@/core/students';
 import type { ReadyState } from '@/store';
-import { Empty, LinkButton, Loading, SelectField } from '@/ui';
+import { Loading } from '@/ui';
 import { PageLine } from '../shell/PageLine';
-import { hrefOf } from '../shell/addresses';
 import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
-import { useLooked } from '../shell/view-state';
 import type { ScoreAnswer } from '@/workers/score.job';
-import { piecesToRun } from '../run/run-model';
+import { StudentAndPiece, WhoPlays } from '../run/StudentAndPiece';
 import { useScore } from '../score/use-score';
 import { Controls, type Wish } from './parts/Controls';
 import { Result } from './parts/Result';
@@ -19,71 +17,20 @@ import css from './ListenView.module.css';
 
 export const ListenView = () => <StudioPage>{(ready) => <ListenOf ready={ready} />}</StudioPage>;
 
-function ListenOf({ ready }: { readonly ready: ReadyState }) {
-  const { studio, now } = ready;
-  const [studentId, lookAt] = useLooked('student');
-  const [pieceId, look] = useLooked('piece');
-  const students = useMemo(
-    () =>
-      [...studio.students.values()]
-        .filter(({ archivedOn }) => archivedOn === null)
-        .sort((a, b) => a.name.localeCompare(b.name, 'en')),
-    [studio.students],
-  );
-  const student = studio.students.get(studentId ?? '') ?? students[0];
-  const pieces = useMemo(
-    () => (student ? piecesToRun(studio, student, now.day) : []),
-    [studio, student, now.day],
-  );
-  const piece =
-    pieces.find(({ id }) => id === pieceId) ??
-    studio.pieces.get(pieceId ?? '') ??
-    pieces.find(({ scoreId }) => scoreId !== undefined) ??
-    pieces[0];
-  const pickers = (
-    <span className={css.pickers}>
-      <SelectField
-        label="Student"
-        bare
-        value={student?.id ?? ''}
-        options={students.map(({ id, name }) => ({ value: id, label: name }))}
-        onChange={(id) => {
-          look(null);
-          lookAt(id);
-        }}
+const ListenOf = ({ ready }: { readonly ready: ReadyState }) => (
+  <StudentAndPiece ready={ready} title="Listen" what="to listen to" preferred={hasScore}>
+    {(student, piece, pickers) => (
+      <WithScore
+        key={`${student.id} ${piece.id}`}
+        ready={ready}
+        student={student}
+        piece={piece}
+        pickers={pickers}
       />
-      {piece && (
-        <SelectField
-          label="Piece"
-          bare
-          value={piece.id}
-          options={[...new Set([piece, ...pieces])].map(({ id, title }) => ({ value: id, label: title }))}
-          onChange={look}
-        />
-      )}
-    </span>
-  );
-  if (!student || !piece)
-    return (
-      <>
-        <PageLine title="Listen" end={student && pickers} />
-        <Empty title={student ? `${student.name} has no piece to listen to` : 'No students yet'}>
-          <LinkButton href={student ? hrefOf('/repertoire', { student: student.id }) : '/students'}>
-            {student ? 'Repertoire' : 'Students'}
-          </LinkButton>
-        </Empty>
-      </>
-    );
-  return (
-    <WithScore
-      key={`${student.id} ${piece.id}`}
-      ready={ready}
-      student={student}
-      piece={piece}
-      pickers={pickers}
-    />
-  );
-}
+    )}
+  </StudentAndPiece>
+);
+const hasScore = ({ scoreId }: Piece): boolean => scoreId !== undefined;
 
 interface Given {
   readonly ready: ReadyState;
@@ -132,14 +79,7 @@ function ListenPage({
     <>
       <PageLine
         title={piece.title}
-        sub={
-          <>
-            <a className={css.name} href={hrefOf('/student', { student: student.id })}>
-              {student.name}
-            </a>
-            , {instrumentOn(student, ready.now.day)}
-          </>
-        }
+        sub={<WhoPlays student={student}>{instrumentOn(student, ready.now.day)}</WhoPlays>}
         end={pickers}
       />
       <Controls

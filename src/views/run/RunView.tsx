@@ -1,88 +1,38 @@
-import { useMemo, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { drawnIn, drawSection, type RunStart, type RunThrough } from '@/core/runs';
 import { sectionsOf, type Piece } from '@/core/repertoire';
 import { instrumentOn, type Student } from '@/core/students';
 import { inTerms } from '@/core/terms';
 import { newId, keepRun, type ReadyState } from '@/store';
-import { Empty, LinkButton, SelectField } from '@/ui';
 import { PageLine } from '../shell/PageLine';
-import { hrefOf } from '../shell/addresses';
 import { say } from '../shell/say';
 import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
-import { useLooked } from '../shell/view-state';
 import { Evidence } from './parts/Evidence';
 import { RunDetails } from './parts/RunDetails';
 import { RunPad } from './parts/RunPad';
 import { RunList } from './parts/RunList';
 import { Starts } from './parts/Starts';
-import { piecesToRun, runsOfPiece, runWords, tapsOf } from './run-model';
+import { StudentAndPiece, WhoPlays } from './StudentAndPiece';
+import { runsOfPiece, runWords, tapsOf } from './run-model';
 import { useTimedRun } from './use-timed-run';
 import css from './RunView.module.css';
 
 export const RunView = () => <StudioPage>{(ready) => <RunOf ready={ready} />}</StudioPage>;
 
-function RunOf({ ready }: { readonly ready: ReadyState }) {
-  const { studio, now } = ready;
-  const [studentId, lookAt] = useLooked('student');
-  const [pieceId, look] = useLooked('piece');
-  const students = useMemo(
-    () =>
-      [...studio.students.values()]
-        .filter(({ archivedOn }) => archivedOn === null)
-        .sort((a, b) => a.name.localeCompare(b.name, 'en')),
-    [studio.students],
-  );
-  const student = studio.students.get(studentId ?? '') ?? students[0];
-  const pieces = useMemo(
-    () => (student ? piecesToRun(studio, student, now.day) : []),
-    [studio, student, now.day],
-  );
-  const piece = pieces.find(({ id }) => id === pieceId) ?? studio.pieces.get(pieceId ?? '') ?? pieces[0];
-  const pickers = (
-    <>
-      <SelectField
-        label="Student"
-        bare
-        value={student?.id ?? ''}
-        options={students.map(({ id, name }) => ({ value: id, label: name }))}
-        onChange={(id) => {
-          look(null);
-          lookAt(id);
-        }}
+const RunOf = ({ ready }: { readonly ready: ReadyState }) => (
+  <StudentAndPiece ready={ready} title="Run-through" what="to play through">
+    {(student, piece, pickers) => (
+      <RunPage
+        key={`${student.id} ${piece.id}`}
+        ready={ready}
+        student={student}
+        piece={piece}
+        pickers={pickers}
       />
-      {piece && (
-        <SelectField
-          label="Piece"
-          bare
-          value={piece.id}
-          options={[...new Set([piece, ...pieces])].map(({ id, title }) => ({ value: id, label: title }))}
-          onChange={look}
-        />
-      )}
-    </>
-  );
-  if (!student || !piece)
-    return (
-      <>
-        <PageLine title="Run-through" end={student && pickers} />
-        <Empty title={student ? `${student.name} has no piece to play through` : 'No students yet'}>
-          <LinkButton href={student ? hrefOf('/repertoire', { student: student.id }) : '/students'}>
-            {student ? 'Repertoire' : 'Students'}
-          </LinkButton>
-        </Empty>
-      </>
-    );
-  return (
-    <RunPage
-      key={`${student.id} ${piece.id}`}
-      ready={ready}
-      student={student}
-      piece={piece}
-      pickers={pickers}
-    />
-  );
-}
+    )}
+  </StudentAndPiece>
+);
 
 /** A piece played through: what is pressed while it sounds, and what all runs so far say. */
 function RunPage({
@@ -154,15 +104,12 @@ function RunPage({
       <PageLine
         title={piece.title}
         sub={
-          <>
-            <a className={css.name} href={hrefOf('/student', { student: student.id })}>
-              {student.name}
-            </a>
-            , {instrumentOn(student, now.day)}
+          <WhoPlays student={student}>
+            {instrumentOn(student, now.day)}
             {piece.bars === null ? '' : inTerms`, ${piece.bars} bars`}
-          </>
+          </WhoPlays>
         }
-        end={<span className={css.pickers}>{pickers}</span>}
+        end={pickers}
       />
       <div className={css.grid}>
         <div>
