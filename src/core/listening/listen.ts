@@ -26,8 +26,8 @@ export type ListeningRefusal =
 const OTHER_ROAD = 2.7;
 /** A road whose end was not come to: who ends where another ends has taken that. */
 const UNFINISHED = 4;
-/** A road that costs this much more without time is not looked at again. */
-const HOPELESS = 5;
+/** Another road that costs this much more than the cheapest without time is not looked at again. */
+const HOPELESS = 1.5;
 /** What a note costs at most where the part is the right one. */
 const RIGHT_PART = 1.1;
 
@@ -102,7 +102,7 @@ function along(
   let best: Fitted | null = null;
   let bestCost = Infinity;
   for (const [at, road] of sounding.entries()) {
-    if ((rough[at] ?? 0) > least + HOPELESS) continue;
+    if (at > 0 && (rough[at] ?? 0) > least + HOPELESS) continue;
     const match = matchNotes(notes, road, costs);
     const cost = costOf(road, match);
     if (cost < bestCost) [best, bestCost] = [{ part, road, match, isWritten: isWritten(road) }, cost];
