@@ -1,4 +1,4 @@
-import { weightedMedian } from './match';
+import { weightedMedian } from './factors';
 import type { Placing, Stretch } from './place';
 import type { SoundingRoad } from './road';
 import { atRate, RATE } from './sound';

@@ -1,13 +1,8 @@
+import { factorsOf } from './factors';
+import type { HeardNote, Step } from './heard-note';
 import type { SoundingEvent, SoundingRoad } from './road';
 
-/** A note as it was heard: seconds and a MIDI number. */
-export interface HeardNote {
-  readonly on: number;
-  readonly off: number;
-  readonly pitch: number;
-  /** 1 to 127; 0 where it is not known. */
-  readonly velocity: number;
-}
+export type { HeardNote, Step } from './heard-note';
 
 /** What each departure from the score costs; the least sum wins. */
 export interface MatchCosts {
@@ -65,18 +60,8 @@ const START_CROTCHET = 0.01;
 /** How far an onset comes from where it is due, as a share of the time between; and what that costs at most. */
 const ELASTIC = 0.22;
 const MOST_TIMING = 1.6;
-/** Ratios around a note that make the tempo there. */
-const NEIGHBOURS = 16;
 /** Cells worked at once: what is more is cut at a pause. */
 const MOST_CELLS = 8_000_000;
-
-/** Where a heard note stands: the event it belongs to, and how. */
-export interface Step {
-  /** Index into the events; -1 before the start. */
-  readonly event: number;
-  readonly how: 'first' | 'chord' | 'added' | 'before';
-  readonly jumped: boolean;
-}
 
 export interface Match {
   readonly cost: number;
@@ -394,46 +379,4 @@ function viterbi(
     else if (code >= FORWARD) event -= code - FORWARD + 1;
   }
   return { cost, steps: steps.reverse(), last: end };
-}
-
-/** Seconds played for each printed second around every note: the weighted median of the nearest ratios. */
-export function factorsOf(
-  notes: readonly HeardNote[],
-  steps: readonly Step[],
-  seconds: Float64Array,
-): Float64Array {
-  const ratios: { readonly place: number; readonly ratio: number; readonly weight: number }[] = [];
-  let last: { readonly note: number; readonly event: number } | null = null;
-  steps.forEach(({ event, how, jumped }, note) => {
-    if (how !== 'first') return;
-    if (last && !jumped && event > last.event) {
-      const due = (seconds[event] ?? 0) - (seconds[last.event] ?? 0);
-      const took = (notes[note]?.on ?? 0) - (notes[last.note]?.on ?? 0);
-      if (due > 0 && took > 0) ratios.push({ place: note, ratio: took / due, weight: Math.min(due, 2) });
-    }
-    last = { note, event };
-  });
-  const factors = new Float64Array(notes.length);
-  if (ratios.length === 0) return factors;
-  let next = 0;
-  for (let note = 0; note < notes.length; note += 1) {
-    while (next < ratios.length && (ratios[next]?.place ?? 0) < note) next += 1;
-    const from = Math.max(0, Math.min(next - NEIGHBOURS / 2, ratios.length - NEIGHBOURS));
-    factors[note] = weightedMedian(ratios.slice(from, from + NEIGHBOURS));
-  }
-  return factors;
-}
-
-/** The value with half of the weight on either side. */
-export function weightedMedian(
-  values: readonly { readonly ratio: number; readonly weight: number }[],
-): number {
-  const sorted = values.toSorted((a, b) => a.ratio - b.ratio);
-  const half = sorted.reduce((sum, { weight }) => sum + weight, 0) / 2;
-  let sum = 0;
-  for (const { ratio, weight } of sorted) {
-    sum += weight;
-    if (sum >= half) return ratio;
-  }
-  return sorted.at(-1)?.ratio ?? 0;
 }

@@ -1,5 +1,5 @@
 import type { Certain, DottedFigure, HeardBar, HeardDrift, HeardJump, Stop } from './answer';
-import { weightedMedian } from './match';
+import { weightedMedian } from './factors';
 import type { Placing, Stretch } from './place';
 import type { RoadBar, SoundingEvent, SoundingRoad } from './road';
 
