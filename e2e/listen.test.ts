@@ -163,16 +163,17 @@ test('a microphone fed from a file: bars, tempo and the wrong note; refused, it 
     await pick(page, 'Bars', CHUNK);
     // A machine that is held up loses sound on its way from the file: then it is played again.
     let sure = 0;
-    for (let take = 0; take < 3 && sure < 5; take += 1) {
+    let isWrongHeard = false;
+    for (let take = 0; take < 4 && !(sure >= 5 && isWrongHeard); take += 1) {
       await press(page, 'Listen');
       await page.waitForSelector('[role="meter"]');
       await new Promise((resolve) => setTimeout(resolve, 1000 * (seconds + 1)));
       await press(page, 'Stop');
       await sees(page, 'one voice by microphone');
       sure = await page.$$eval('button[data-certain="sure"]', (all) => all.length);
+      isWrongHeard = (await page.$('button[aria-label^="Keep"][aria-label*=": Sounds like"]')) !== null;
     }
-    expect(sure).toBeGreaterThanOrEqual(5);
-    await page.waitForSelector('[aria-label^="Keep a: Sounds like"]');
+    expect([sure >= 5, isWrongHeard]).toEqual([true, true]);
     expect(problems).toEqual([]);
   } finally {
     await fed.close();
@@ -216,5 +217,29 @@ test('taps without a score, a recording from a file, and a simulated player, whi
   await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(file);
   await sees(page, 'one voice by microphone');
   await sees(page, 'From the first note to the last.');
+  expect(problems).toEqual([]);
+});
+
+test('whoever leaves while a microphone is opening has it let go', async () => {
+  const { page, problems } = await openPage(browser());
+  await page.evaluateOnNewDocument(() => {
+    Object.assign(navigator.mediaDevices, {
+      getUserMedia: async () => {
+        await new Promise((resolve) => setTimeout(resolve, 2_000));
+        const { stream } = new AudioContext().createMediaStreamDestination();
+        for (const track of stream.getTracks())
+          track.stop = () => {
+            document.documentElement.dataset['letGo'] = 'yes';
+          };
+        return stream;
+      },
+    });
+  });
+  await visit(page, PAGE);
+  await pick(page, 'With', 'microphone, one voice');
+  await press(page, 'Listen');
+  await press(page, 'Orla Penhallow');
+  await sees(page, 'This lesson');
+  await page.waitForSelector('html[data-let-go="yes"]');
   expect(problems).toEqual([]);
 });

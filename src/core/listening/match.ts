@@ -255,13 +255,13 @@ function viterbi(
 } {
   const rows = to - from;
   const codes = new Uint8Array(rows * count);
-  const sources = new Uint16Array(rows * count);
+  const sources = new Uint32Array(rows * count);
   let before = new Float64Array(count).fill(Infinity);
   let beforeOn = new Float64Array(count);
   let now = new Float64Array(count);
   let nowOn = new Float64Array(count);
   const jump = new Float64Array(count);
-  const jumpFrom = new Uint16Array(count);
+  const jumpFrom = new Uint32Array(count);
   let outside = last === null ? 0 : Infinity;
   if (last) {
     before[last.event] = 0;

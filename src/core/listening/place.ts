@@ -1,5 +1,6 @@
 import { isOrnamental, type HeardNote, type Match } from './match';
 import type { SoundingEvent, SoundingPitch, SoundingRoad } from './road';
+import { stretchesOf } from './stretches';
 
 /** What a heard note turned out to be. `written` is null for an added one, and for a note of an ornament. */
 export interface PlacedNote {
@@ -28,16 +29,12 @@ export interface Placing {
   readonly stretches: readonly Stretch[];
 }
 
-/** Fewer right notes than this are no stretch of their own. */
-const FEWEST = 3;
 /** Seconds within which a note may belong to the event beside. */
 const BESIDE = 0.15;
 const BESIDE_EVENTS = 2;
 /** A wrong note lies this near to where it was due: seconds, and a share of the crotchet. */
 const NEAR = 0.12;
 const NEAR_SHARE = 0.1;
-/** Past whole bars in less than this share of their time: they were left out. */
-const SKIPPED = 0.7;
 /** Seconds a grace note comes before its note or after it. */
 const GRACE = 0.4;
 /** Events over which notes of one pitch may have been read a place too far. */
@@ -47,12 +44,6 @@ const TWINS = 1;
 const NEARER = 0.02;
 /** Notes of one event further apart than this do not make its time. */
 const TOGETHER = 0.12;
-
-interface Draft {
-  notes: number[];
-  /** Whether it began by a jump. */
-  jumped: boolean;
-}
 
 /**
  * Every heard note at its place: right, wrong or added; stretches between jumps, with what is missing in them.
@@ -89,66 +80,6 @@ export function placeNotes(heard: readonly HeardNote[], road: SoundingRoad, matc
     );
   });
   return { notes, stretches };
-}
-
-/** Notes in stretches: cut at jumps and where bars were left out, put together where neither holds. */
-function stretchesOf(
-  heard: readonly HeardNote[],
-  road: SoundingRoad,
-  { steps, factors }: Match,
-  isRight: (note: number) => boolean,
-): Draft[] {
-  const { events, bars } = road;
-  let drafts: Draft[] = [];
-  let last = -1;
-  const before: number[] = [];
-  steps.forEach(({ event, how, jumped }, note) => {
-    if (event < 0) {
-      before.push(note);
-      return;
-    }
-    const draft = drafts.at(-1);
-    if (!draft || jumped || (how === 'first' && last >= 0 && leavesOut(last, note)))
-      drafts.push({ notes: [note], jumped: draft !== undefined });
-    else draft.notes.push(note);
-    last = note;
-  });
-  const count = (draft: Draft) => draft.notes.filter(isRight).length;
-  if (drafts.length > 1) {
-    const kept = drafts.filter((draft) => count(draft) >= FEWEST);
-    drafts = kept.length > 0 ? kept : drafts.slice(0, 1);
-  }
-  const joined: Draft[] = [];
-  for (const draft of drafts) {
-    const before = joined.at(-1);
-    const [end, start] = [before?.notes.at(-1), draft.notes[0]];
-    if (before && end !== undefined && start !== undefined && goesOn(end, start))
-      before.notes.push(...draft.notes);
-    else joined.push({ ...draft, notes: [...draft.notes] });
-  }
-  joined[0]?.notes.unshift(...before);
-  return joined;
-
-  /** Whether whole bars between two notes were passed over in less than their time. */
-  function leavesOut(one: number, other: number): boolean {
-    const [from, to] = [events[steps[one]?.event ?? -1], events[steps[other]?.event ?? -1]];
-    if (!from || !to || to.at <= from.at) return false;
-    const whole = to.at - from.at >= (bars[from.bar]?.length ?? Infinity) || to.bar - from.bar > 1;
-    const next = (steps[other]?.event ?? 0) - (steps[one]?.event ?? 0) === 1;
-    if (!whole || next) return false;
-    const due = (to.seconds - from.seconds) * ((factors[other] ?? 0) || (factors[one] ?? 0));
-    return (heard[other]?.on ?? 0) - (heard[one]?.on ?? 0) < SKIPPED * due;
-  }
-  /** Whether the music goes forward between two notes, at most with notes left out. */
-  function goesOn(one: number, other: number): boolean {
-    const [from, to] = [steps[one]?.event ?? -1, steps[other]?.event ?? -1];
-    if (to <= from) return false;
-    if (leavesOut(one, other)) return false;
-    const [a, b] = [events[from], events[to]];
-    if (!a || !b) return false;
-    const due = (b.seconds - a.seconds) * ((factors[other] ?? 0) || (factors[one] ?? 0));
-    return (heard[other]?.on ?? 0) - (heard[one]?.on ?? 0) >= SKIPPED * due || to - from <= 2;
-  }
 }
 
 /** The notes of one stretch against the events it comes past. */

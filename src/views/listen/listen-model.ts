@@ -94,7 +94,10 @@ export function claimsOf(heard: Heard, pace: Pace | null, tolerance: number, uni
   if (heard.part !== null && heard.rightPart !== null)
     claims.push({
       title: heard.rightPart ? `The part: ${heard.part}` : `Another part: ${heard.part}`,
-      reason: heard.complete === true ? 'From the first note to the last.' : 'Not heard to the last note.',
+      reason:
+        heard.complete === true
+          ? 'From the first note to the last.'
+          : 'Not heard from the first note to the last.',
     });
   if (heard.bars.length > 0)
     claims.push({

@@ -1,5 +1,4 @@
 import { useEffect, useRef, useState } from 'react';
-import type { SimulatedName } from '@/core/performer';
 import type { Captured } from '@/workers/listen.job';
 import { recordKeyboard } from './keyboard';
 import { recordMicrophone, troubleOf, TROUBLE } from './microphone';
@@ -41,6 +40,7 @@ export function useCapture(done: (captured: Captured) => void): Capture {
   const [state, set] = useState<Capture['state']>({ kind: 'idle' });
   const [trouble, say] = useState('');
   const running = useRef<Running | null>(null);
+  const isGone = useRef(false);
   const heard = useRef({ level: 0, count: 0 });
   const finish = useRef<(why: string) => void>(() => undefined);
   useEffect(() => {
@@ -75,13 +75,14 @@ export function useCapture(done: (captured: Captured) => void): Capture {
     };
   }, [state.kind]);
   // Whoever leaves has the device let go.
-  useEffect(
-    () => () => {
+  useEffect(() => {
+    isGone.current = false;
+    return () => {
+      isGone.current = true;
       running.current?.take();
       running.current = null;
-    },
-    [],
-  );
+    };
+  }, []);
   const open = async (source: Source): Promise<Running['take']> => {
     const lose = () => finish.current(TROUBLE.lost);
     if (source === 'taps') {
@@ -106,6 +107,11 @@ export function useCapture(done: (captured: Captured) => void): Capture {
       heard.current = { level: 0, count: 0 };
       open(source).then(
         (take) => {
+          // The page was left while the device was opening.
+          if (isGone.current) {
+            take();
+            return;
+          }
           const taps: number[] = [];
           running.current = {
             source,
@@ -130,5 +136,3 @@ export function useCapture(done: (captured: Captured) => void): Capture {
     },
   };
 }
-
-export type { SimulatedName };
