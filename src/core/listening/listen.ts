@@ -94,20 +94,22 @@ function along(
     cost +
     (road === asked ? 0 : OTHER_ROAD) +
     ((steps.at(-1)?.event ?? -1) < road.events.length - 1 ? UNFINISHED : 0);
-  const isWritten = (road: SoundingRoad) => road.name === 'as written';
-  if (sounding.length === 1)
-    return { part, road: asked, match: matchNotes(notes, asked, costs), isWritten: isWritten(asked) };
-  const rough = sounding.map((road) => costOf(road, matchNotes(notes, road, costs, 1)));
-  const least = Math.min(...rough);
-  let best: Fitted | null = null;
-  let bestCost = Infinity;
-  for (const [at, road] of sounding.entries()) {
-    if (at > 0 && (rough[at] ?? 0) > least + HOPELESS) continue;
-    const match = matchNotes(notes, road, costs);
-    const cost = costOf(road, match);
-    if (cost < bestCost) [best, bestCost] = [{ part, road, match, isWritten: isWritten(road) }, cost];
+  const fit = (road: SoundingRoad, match: Match) => ({
+    part,
+    road,
+    match,
+    isWritten: road.name === 'as written',
+  });
+  const roughly = sounding.map((road) => ({ road, matching: matchNotes(notes, road, costs) }));
+  const least = Math.min(...roughly.map(({ road, matching }) => costOf(road, matching.roughly)));
+  const [first, ...others] = roughly as [(typeof roughly)[number], ...typeof roughly];
+  let best = fit(asked, first.matching.closely());
+  for (const { road, matching } of others) {
+    if (costOf(road, matching.roughly) > least + HOPELESS) continue;
+    const match = matching.closely();
+    if (costOf(road, match) < costOf(best.road, best.match)) best = fit(road, match);
   }
-  return best ?? { part, road: asked, match: matchNotes(notes, asked, costs), isWritten: isWritten(asked) };
+  return best;
 }
 
 /** What is heard of notes whose onsets and pitches are known. */

@@ -1,0 +1,176 @@
+import type { SoundingEvent, SoundingRoad } from './road';
+
+/** What each departure from the score costs; the least sum wins. */
+export interface MatchCosts {
+  readonly near: number;
+  readonly far: number;
+  readonly octave: number;
+  readonly missed: number;
+  readonly added: number;
+  /** Seconds an onset is off by itself, whatever the tempo. */
+  readonly spread: number;
+}
+export const KEYS_COSTS: MatchCosts = {
+  near: 2.5,
+  far: 3.3,
+  octave: 3,
+  missed: 2.6,
+  added: 2.8,
+  spread: 0.04,
+};
+export const VOICE_COSTS: MatchCosts = {
+  near: 2.5,
+  far: 3.3,
+  octave: 0.6,
+  missed: 2,
+  added: 1.8,
+  spread: 0.06,
+};
+
+/** Each further note of a chord that is missed, as a share of the first. */
+const FURTHER = 0.3;
+/** Semitones within which a wrong note is near. */
+const NEAR = 2;
+/** Seconds within which a further note may yet belong to a chord. */
+const SPREAD_OUT = 0.24;
+const ROLLED = 0.8;
+const JUMP = 6;
+const JUMP_CROTCHET = 0.03;
+/** Who leaps on past a repeat has left the road as it is printed. */
+const PAST_REPEAT = 3;
+const INTO_A_BAR = 1.5;
+/** What a jump costs at most without its way. */
+export const DEAREST_LANDING = JUMP + INTO_A_BAR;
+/** Seconds grace notes take. */
+const GRACES = 0.5;
+const START_AT_BAR = 1.5;
+const START_AGAIN = 3;
+const START_ELSEWHERE = 4;
+const START_CROTCHET = 0.01;
+
+/** Tables of a road that every pass uses. */
+export interface Tables {
+  readonly count: number;
+  readonly seconds: Float64Array;
+  /** Sum of what missing the events before each one costs. */
+  readonly missed: Float64Array;
+  readonly start: Float64Array;
+  readonly landing: Float64Array;
+  /** What it costs to be carried forward from the beginning to each event by a jump. */
+  readonly onward: Float64Array;
+  /** What it costs to be carried back from each event to the beginning. */
+  readonly back: Float64Array;
+  readonly longestWay: number;
+  readonly window: Float64Array;
+  /** Printed seconds after an event within which its ornament sounds. */
+  readonly ornament: Float64Array;
+  readonly of: (pitch: number) => OfPitch;
+}
+
+/** What a pitch means along the road. */
+export interface OfPitch {
+  /** What it costs as each event. */
+  readonly wrong: Float64Array;
+  /** Events that have it. */
+  readonly right: Uint32Array;
+  /** Events after which it may sound without being written out. */
+  readonly ornamental: Uint32Array;
+}
+
+export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, costs: MatchCosts): Tables {
+  const count = events.length;
+  const missed = new Float64Array(count + 1);
+  events.forEach(({ pitches }, at) => {
+    missed[at + 1] = (missed[at] ?? 0) + costs.missed * (1 + FURTHER * (pitches.length - 1));
+  });
+  const onward = new Float64Array(count);
+  for (const [index, { at, bar }] of events.entries()) {
+    const before = events[index - 1];
+    if (!before) continue;
+    const again = (road.bars[bar]?.number ?? 0) < (road.bars[before.bar]?.number ?? 0);
+    onward[index] = (onward[index - 1] ?? 0) + JUMP_CROTCHET * (at - before.at) + (again ? PAST_REPEAT : 0);
+  }
+  return {
+    count,
+    seconds: Float64Array.from(events, ({ seconds }) => seconds),
+    missed,
+    start: Float64Array.from(events, ({ at, startsBar, bar }, index) =>
+      index === 0
+        ? 0
+        : START_CROTCHET * at +
+          (startsBar ? START_AT_BAR : START_ELSEWHERE) +
+          ((road.bars[bar]?.pass ?? 1) > 1 ? START_AGAIN : 0),
+    ),
+    onward,
+    back: Float64Array.from(events, ({ at }) => JUMP_CROTCHET * at),
+    longestWay: onward.at(-1) ?? 0,
+    landing: Float64Array.from(events, ({ startsBar }) => JUMP + (startsBar ? 0 : INTO_A_BAR)),
+    // The one note of an event does not come twice.
+    window: Float64Array.from(events, ({ rolled, pitches }) =>
+      pitches.length === 1 ? -1 : rolled ? ROLLED : SPREAD_OUT,
+    ),
+    ornament: Float64Array.from(events, (event, index) =>
+      Math.max(
+        event.ornament
+          ? Math.max(...event.pitches.map(({ length }) => length)) * secondsACrotchet(events, index)
+          : 0,
+        event.graces.length > 0 ? GRACES : 0,
+        events[index + 1]
+          ? (events[index + 1]?.graces.length ?? 0) > 0
+            ? (events[index + 1]?.seconds ?? 0) - event.seconds
+            : 0
+          : 0,
+      ),
+    ),
+    of: kept((pitch) => {
+      const wrong = new Float64Array(count);
+      const right: number[] = [];
+      const ornamental: number[] = [];
+      for (let index = 0; index < count; index += 1) {
+        const event = events[index] as SoundingEvent;
+        const cost = costOfPitch(pitch, event, costs);
+        wrong[index] = cost;
+        if (cost === 0) right.push(index);
+        if (isOrnamental(pitch, event, events[index + 1])) ornamental.push(index);
+      }
+      return { wrong, right: Uint32Array.from(right), ornamental: Uint32Array.from(ornamental) };
+    }),
+  };
+}
+
+function secondsACrotchet(events: readonly SoundingEvent[], index: number): number {
+  const [a, b] =
+    index + 1 < events.length ? [events[index], events[index + 1]] : [events[index - 1], events[index]];
+  return a && b && b.at > a.at ? (b.seconds - a.seconds) / (b.at - a.at) : 0.6;
+}
+
+/** What is made once for each pitch. */
+function kept(make: (pitch: number) => OfPitch): (pitch: number) => OfPitch {
+  const known = new Map<number, OfPitch>();
+  return (pitch) => {
+    const row = known.get(pitch) ?? make(pitch);
+    known.set(pitch, row);
+    return row;
+  };
+}
+
+/** Whether a pitch may sound after an event without being written out: of its ornament, or a grace note here or next. */
+export function isOrnamental(pitch: number, event: SoundingEvent, next: SoundingEvent | undefined): boolean {
+  return (
+    (event.ornament &&
+      event.pitches.some(({ midi, unpitched }) => !unpitched && Math.abs(midi - pitch) <= NEAR)) ||
+    event.graces.includes(pitch) ||
+    next?.graces.includes(pitch) === true
+  );
+}
+
+function costOfPitch(pitch: number, { pitches }: SoundingEvent, costs: MatchCosts): number {
+  let least = costs.far;
+  for (const { midi, unpitched } of pitches) {
+    const apart = Math.abs(pitch - midi);
+    if (apart === 0 || unpitched) return 0;
+    const cost = apart <= NEAR ? costs.near : apart % 12 === 0 ? costs.octave : costs.far;
+    if (cost < least) least = cost;
+  }
+  return least;
+}
