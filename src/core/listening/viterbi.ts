@@ -138,7 +138,9 @@ class Search {
     let next = 0;
     let cheapest = Infinity;
     let from = 0;
-    for (const e of right) {
+    const last = right.length - 1;
+    for (let index = 0; index <= last; index += 1) {
+      const e = right[index] as number;
       for (; next < leaving && (sources[next] as number) <= e; next += 1) {
         const source = sources[next] as number;
         const leave =
@@ -150,7 +152,7 @@ class Search {
     }
     next = leaving - 1;
     cheapest = Infinity;
-    for (let index = right.length - 1; index >= 0; index -= 1) {
+    for (let index = last; index >= 0; index -= 1) {
       const e = right[index] as number;
       for (; next >= 0 && (sources[next] as number) > e; next -= 1) {
         const source = sources[next] as number;
@@ -199,11 +201,13 @@ class Search {
       codes[base + next] = FORWARD;
     }
     const lasts = factor > 0 ? factor * ORNAMENT_TIMED : ORNAMENT_UNTIMED;
-    for (const e of ornamental) {
+    for (let index = ornamental.length - 1; index >= 0; index -= 1) {
+      const e = ornamental[index] as number;
       if (on - (beforeOn[e] as number) <= (ornament[e] as number) * lasts)
         this.hold(e, (before[e] as number) + ORNAMENT, ADDED);
     }
-    for (const e of right) {
+    for (let index = right.length - 1; index >= 0; index -= 1) {
+      const e = right[index] as number;
       const gap = on - (beforeOn[e] as number);
       if (gap <= (window[e] as number))
         this.hold(e, (before[e] as number) + (gap <= TOGETHER ? 0 : SPREAD_OUT_COST), CHORD);
@@ -238,7 +242,8 @@ class Search {
     const { before, now, nowOn, jump, jumpFrom, codes, origins } = this;
     const { count, missed, landing } = this.tables;
     const base = this.row * count;
-    for (const e of right) {
+    for (let index = right.length - 1; index >= 0; index -= 1) {
+      const e = right[index] as number;
       let best = now[e] as number;
       let code = -1;
       const furthest = Math.min(MOST_LEFT_OUT, e - 1);
