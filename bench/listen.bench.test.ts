@@ -7,8 +7,9 @@ import {
   questionOf,
   type Question,
 } from '../src/core/listening';
-import { inventedScore, type Invention } from '../src/core/listening/invented';
 import {
+  inventedScore,
+  type Invention,
   CLEAN_PLAYER,
   perform,
   PLAIN_RECORDING,

@@ -29,5 +29,7 @@ export {
   type Question,
 } from './listen';
 export { listenToMany, listenToTaps, listenToVoice } from './listen-to-sound';
+export { soundingRoad, type RoadBar } from './road';
+export { roadClock } from './road-clock';
 export { readMidi, type MidiRefusal } from './midi';
 export { explainWavRefusal, readWav, writeWav, type Sound, type WavRefusal } from './wav';

@@ -1,9 +1,15 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { CLEAN_PLAYER, perform, writtenMusic, type Player } from '../performer';
+import {
+  inventedScore,
+  type Invention,
+  CLEAN_PLAYER,
+  perform,
+  writtenMusic,
+  type Player,
+} from '../performer';
 import { readScoreText, type Score } from '../score';
 import type { Heard } from './answer';
-import { inventedScore, type Invention } from './invented';
 import { checksOfNotes, listenToNotes, questionOf } from './listen';
 import { KEYS_COSTS, type HeardNote } from './match';
 

@@ -1,6 +1,8 @@
 import { expect, test } from 'vitest';
 import { isProof } from '@/proof-runs';
 import {
+  inventedScore,
+  type Invention,
   CLEAN_PLAYER,
   perform,
   PLAIN_RECORDING,
@@ -12,7 +14,6 @@ import {
 } from '../performer';
 import { readScoreText, type Score } from '../score';
 import type { Heard, HeardAs } from './answer';
-import { inventedScore, type Invention } from './invented';
 import { checksOfNotes, listenToNotes, questionOf, type Question } from './listen';
 import { listenToMany, listenToVoice } from './listen-to-sound';
 import { KEYS_COSTS } from './match';

@@ -1,12 +1,7 @@
-import {
-  tempoChanges,
-  type Layout,
-  type Measure,
-  type NamedRoad,
-  type Note,
-  type Score,
-  type ScorePart,
-} from '../score';
+import type { Layout, NamedRoad, Note, Score, ScorePart } from '../score';
+import { roadClock, type RoadBar } from './road-clock';
+
+export type { RoadBar } from './road-clock';
 
 /** A road through one part as it sounds: what begins when, and the bars it comes past. */
 export interface SoundingRoad {
@@ -47,22 +42,6 @@ export interface SoundingPitch {
   readonly unpitched: boolean;
 }
 
-/** A bar as it is come past. */
-export interface RoadBar {
-  /** As counted; 0 for a pickup. */
-  readonly number: number;
-  /** Which time it is played, from 1. */
-  readonly pass: number;
-  /** Crotchets. */
-  readonly at: number;
-  readonly length: number;
-  /** Crotchets of one beat, and whether it is parted in two; null where nothing is measured. */
-  readonly beat: number | null;
-  readonly simple: boolean;
-  /** Crotchets a minute printed where it begins. */
-  readonly perMinute: number;
-}
-
 const ORNAMENTS = new Set([
   'trill-mark',
   'mordent',
@@ -96,57 +75,13 @@ interface Begun {
  */
 export function soundingRoad(score: Score, layout: Layout, part: ScorePart, road: NamedRoad): SoundingRoad {
   const ticks = score.ticksPerQuarter;
-  const tempos = tempoChanges(score, layout);
-  const tempoAt = (measure: number, at: number): number =>
-    tempos.findLast((each) => each.measure < measure || (each.measure === measure && each.at <= at))
-      ?.quartersPerMinute ??
-    tempos[0]?.quartersPerMinute ??
-    120;
-  const barOf: number[] = [];
-  layout.bars.forEach(({ measures }, bar) => measures.forEach((measure) => (barOf[measure] = bar)));
-  const passes = new Map<number, number>();
-  const bars: Changeable<RoadBar>[] = [];
+  const { bars, visits, length, secondsAt } = roadClock(score, layout, part, road);
   const begun: Begun[] = [];
   /** Notes still tied to what comes, by pitch. */
   const open = new Map<number, Begun>();
   const graces = new Map<string, number[]>();
-  /** Seconds on the road at each change of tempo, in crotchets from the beginning. */
-  const speeds: { readonly at: number; readonly seconds: number; readonly perMinute: number }[] = [];
-  let at = 0;
-  let seconds = 0;
-  let before: number | null = null;
-  for (const measure of road.order) {
-    const bar = barOf[measure] ?? 0;
-    const written: Measure | undefined = part.measures[measure];
-    const lasts = (layout.lengths[measure] ?? 0) / ticks;
-    const pass = (passes.get(measure) ?? 0) + 1;
-    passes.set(measure, pass);
-    const goesOn = before !== null && measure === before + 1 && barOf[before] === bar;
-    before = measure;
-    const last = bars.at(-1);
-    if (goesOn && last) last.length += lasts;
-    else
-      bars.push({
-        number: layout.bars[bar]?.number ?? 0,
-        pass,
-        at,
-        length: lasts,
-        ...beatOf(written, ticks),
-        perMinute: tempoAt(measure, 0),
-      });
-    const changes = tempos.filter(
-      (each) => each.measure === measure && each.at > 0 && each.at < lasts * ticks,
-    );
-    let from = 0;
-    for (const { at: tick, perMinute } of [
-      { at: 0, perMinute: tempoAt(measure, 0) },
-      ...changes.map((each) => ({ at: each.at, perMinute: each.quartersPerMinute })),
-    ]) {
-      seconds += ((tick / ticks - from) * 60) / (speeds.at(-1)?.perMinute ?? perMinute);
-      from = tick / ticks;
-      speeds.push({ at: at + from, seconds, perMinute });
-    }
-    seconds += ((lasts - from) * 60) / (speeds.at(-1)?.perMinute ?? 120);
+  for (const { measure, at, bar } of visits) {
+    const written = part.measures[measure];
     for (const note of written?.notes ?? []) {
       if (note.pitch === null || note.cue) continue;
       const midi = note.unpitched ? note.pitch : note.pitch + (written?.transpose ?? 0);
@@ -167,25 +102,14 @@ export function soundingRoad(score: Score, layout: Layout, part: ScorePart, road
         end: start + note.length / ticks,
         tied: note.tieStart,
         note,
-        bar: bars.length - 1,
+        bar,
       };
       begun.push(begins);
       if (note.tieStart) open.set(midi, begins);
     }
-    at += lasts;
   }
   begun.sort((a, b) => a.at - b.at || a.midi - b.midi || b.end - a.end);
-  const secondsAt = (place: number): number => {
-    let [low, high] = [0, speeds.length - 1];
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if ((speeds[middle]?.at ?? 0) <= place + 1e-9) low = middle;
-      else high = middle - 1;
-    }
-    const speed = speeds[low];
-    return speed ? speed.seconds + ((place - speed.at) * 60) / speed.perMinute : 0;
-  };
-  const events: Changeable<SoundingEvent>[] = [];
+  const events: { -readonly [K in keyof SoundingEvent]: SoundingEvent[K] }[] = [];
   let notes = 0;
   for (const { midi, at: start, end, note, bar } of begun) {
     let event = events.at(-1);
@@ -211,22 +135,5 @@ export function soundingRoad(score: Score, layout: Layout, part: ScorePart, road
     event.pitches = [...event.pitches, { midi, length: end - start, id: notes, unpitched: note.unpitched }];
     notes += 1;
   }
-  return { name: road.name, events, bars, length: at, notes };
-}
-
-type Changeable<T> = { -readonly [K in keyof T]: T[K] };
-
-/** The beat of a measure in crotchets. */
-function beatOf(
-  measure: Measure | undefined,
-  ticks: number,
-): { readonly beat: number | null; readonly simple: boolean } {
-  const time = measure?.time;
-  if (!time || time.beatType === null || time.ticks === 0) return { beat: null, simple: false };
-  const unit = 4 / time.beatType;
-  const beats = Math.round(time.ticks / ticks / unit);
-  if (time.groups.length > 1) return { beat: null, simple: false };
-  return beats > 3 && beats % 3 === 0 && time.beatType >= 8
-    ? { beat: 3 * unit, simple: false }
-    : { beat: unit, simple: true };
+  return { name: road.name, events, bars, length, notes };
 }

@@ -12,5 +12,6 @@ export {
   type PlayedNote,
   type Player,
 } from './perform';
+export { inventedScore, type Invention } from './invented';
 export { PLAIN_RECORDING, soundOf, TIMBRES, type Recording, type Timbre } from './sound';
 export { WHOLE, writtenMusic, type WrittenBar, type WrittenMusic, type WrittenNote } from './written';
