@@ -20,6 +20,7 @@ export const VIEWS = [
   '/own-marks?goal=orla-5&component=s',
   '/run?student=orla',
   '/listen?student=orla&piece=tarrin-ropewalk-gigue',
+  '/metronome',
   '/readiness?goal=jonah-4',
   '/panel',
   '/readiness?goal=orla-5',

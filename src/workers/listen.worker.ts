@@ -14,12 +14,14 @@ import {
   type Question,
 } from '@/core/listening';
 import { CLEAN_PLAYER, perform, SIMULATED, writtenMusic, type SimulatedName } from '@/core/performer';
+import { playbackOf } from '@/core/playback';
 import { ok, refuse, type Result } from '@/core/result';
 import { readScoreText, tempoChanges, type Score } from '@/core/score';
 import type { Captured, ListenRefusal, listenTo } from './listen.job';
+import type { preparePlayback } from './playback.job';
 import { serve } from './serve';
 
-serve<{ listenTo: typeof listenTo }>({
+serve<{ listenTo: typeof listenTo; preparePlayback: typeof preparePlayback }>({
   listenTo: ({ xml, asked, captured }, by): Result<Heard, ListenRefusal> => {
     if (captured.input === 'taps') return ok(listenToTaps(captured.taps));
     if (xml === null) return refuse({ kind: 'no score' });
@@ -28,6 +30,12 @@ serve<{ listenTo: typeof listenTo }>({
     const question = questionOf(read.value, asked);
     if (!question.ok) return refuse({ kind: 'asked', why: question.why });
     return heardOf(captured, question.value, read.value, (share) => by.tell(share));
+  },
+  preparePlayback: ({ xml, asked }) => {
+    const read = readScoreText(xml);
+    if (!read.ok) return refuse({ kind: 'score', why: read.why });
+    const playback = playbackOf(read.value, asked);
+    return playback.ok ? playback : refuse({ kind: 'asked', why: playback.why });
   },
 });
 

@@ -4,5 +4,6 @@
  * It follows a plan of `plan` and adds nothing to its minutes. Read `practiceCard` first.
  */
 export { practiceCard, type CardBlock, type CardDay, type CardRow, type PracticeCard } from './card';
+export { climb, ladder, type Play } from './ladder';
 export { linesOf } from './lines';
 export { drawOrder, rowWords } from './scale-rows';

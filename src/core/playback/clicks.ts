@@ -99,11 +99,16 @@ export function clicksOfRungs(
   rungs: readonly number[],
   barsEach: number,
   audible: Audible,
-): ClickTrack {
+): ClickTrack & {
+  /** Seconds where each rung begins. */
+  readonly rungs: readonly number[];
+} {
   const clicks: Click[] = [];
   const bars: number[] = [];
+  const begins: number[] = [];
   let seconds = 0;
   for (const rung of rungs) {
+    begins.push(seconds);
     const row = Array.from({ length: barsEach }, (_, bar) => patterns[bar % patterns.length] as Pattern);
     const track = clicksOfBars(row, rung, audible);
     const from = seconds;
@@ -111,7 +116,7 @@ export function clicksOfRungs(
     for (const bar of track.bars) bars.push(bar + from);
     seconds += track.seconds;
   }
-  return { clicks, bars, seconds };
+  return { clicks, bars, seconds, rungs: begins };
 }
 
 /** The same groups begun at each of them. @example rotationsOf([2, 2, 3]) // => [[2, 2, 3], [2, 3, 2], [3, 2, 2]] */

@@ -58,8 +58,9 @@ describe('metronome', () => {
     ));
 
   test('each rung has its bars at its tempo', () => {
-    const { bars, seconds } = clicksOfRungs(metre('3/4'), [60, 90], 2, { smallest: null });
+    const { bars, rungs, seconds } = clicksOfRungs(metre('3/4'), [60, 90], 2, { smallest: null });
     expect(bars).toEqual([0, 3, 6, 8]);
+    expect(rungs).toEqual([0, 6]);
     expect(seconds).toBeCloseTo(10, 9);
   });
 

@@ -18,7 +18,7 @@ export interface PlayedBar {
 }
 /** A passage as it is to sound, all of its parts, with the clicks of its bars. */
 export interface Playback {
-  readonly parts: readonly { readonly name: string; readonly notes: number }[];
+  readonly parts: readonly { readonly id: string; readonly name: string; readonly notes: number }[];
   readonly notes: readonly PlayedPitch[];
   readonly clicks: readonly Click[];
   readonly bars: readonly PlayedBar[];
@@ -83,6 +83,7 @@ export function playbackOf(score: Score, asked: PlaybackAsked): Result<Playback,
     ok: true,
     value: {
       parts: score.parts.map(({ name, id }, index) => ({
+        id,
         name: name || id,
         notes: notes.filter((note) => note.part === index).length,
       })),

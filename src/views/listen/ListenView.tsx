@@ -1,4 +1,4 @@
-import { useState, type ReactNode } from 'react';
+import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react';
 import type { Piece } from '@/core/repertoire';
 import { instrumentOn, type Student } from '@/core/students';
 import type { ReadyState } from '@/store';
@@ -9,11 +9,17 @@ import { useKeys } from '../shell/use-keys';
 import type { ScoreAnswer } from '@/workers/score.job';
 import { StudentAndPiece, WhoPlays } from '../run/StudentAndPiece';
 import { useScore } from '../score/use-score';
+import { playTrack } from '../sound/play-model';
+import { countedInBy, useSound } from '../sound/use-sound';
+import { PLAIN_PLAY, usePlayback } from '../sound/use-playback';
+import { askedOfTake } from './asked';
 import { Controls, type Wish } from './parts/Controls';
-import { Result } from './parts/Result';
 import { useCapture } from './use-capture';
 import { useListening } from './use-listening';
 import css from './ListenView.module.css';
+
+const Result = lazy(() => import('./parts/Result').then((part) => ({ default: part.Result })));
+const PlayIt = lazy(() => import('../sound/parts/PlayIt').then((part) => ({ default: part.PlayIt })));
 
 export const ListenView = () => <StudioPage>{(ready) => <ListenOf ready={ready} />}</StudioPage>;
 
@@ -30,6 +36,9 @@ const ListenOf = ({ ready }: { readonly ready: ReadyState }) => (
     )}
   </StudentAndPiece>
 );
+/** Clicks that count in, and nothing else. */
+const COUNTED = { muted: new Set<number>(), clicks: false, loop: false };
+
 const hasScore = ({ scoreId }: Piece): boolean => scoreId !== undefined;
 
 interface Given {
@@ -65,14 +74,49 @@ function ListenPage({
   score,
 }: Given & { readonly score: ScoreAnswer | null }) {
   const xml = score?.xml ?? null;
+  const unit = piece.tempo?.unit ?? 'q';
   const { listening, listen, cancel } = useListening();
-  const [wish, setWish] = useState<Wish>({ source: xml === null ? 'taps' : 'keyboard', bars: null });
-  const asked = { part: null, bars: wish.bars, repeats: true, ending: null };
-  const capture = useCapture((captured) => listen(xml, asked, captured));
-  const isOn = capture.state.kind === 'on';
+  const [wish, setWish] = useState<Wish>({
+    source: xml === null ? 'taps' : 'keyboard',
+    bars: null,
+    part: null,
+    countIn: 0,
+  });
+  const [play, setPlay] = useState(PLAIN_PLAY);
+  const [along, goAlong] = useState(false);
+  const sounding = useSound();
+  const prepared = usePlayback(xml, wish.bars, wish.countIn, play, unit);
+  const asked = { part: wish.part, bars: wish.bars, repeats: true, ending: null };
+  const capture = useCapture((captured) => {
+    sounding.stop();
+    listen(xml, asked, captured);
+  });
+  const isOn = capture.state.kind === 'on' || capture.state.kind === 'counting';
+  const requirement = useMemo(
+    () => askedOfTake(ready.studio, student.id, piece.id),
+    [ready.studio, student.id, piece.id],
+  );
+  const begin = () => {
+    // What is counted in, or sounds along, is begun with the take.
+    if (xml === null || (wish.countIn === 0 && !along)) capture.begin(wish.source);
+    else
+      capture.begin(wish.source, async () => {
+        const playback = await prepared.current();
+        if (!playback) return;
+        const counted = { ...playback, notes: [], seconds: playback.countedIn };
+        await countedInBy(
+          sounding,
+          along ? playTrack(playback, { ...play, loop: false }) : playTrack(counted, COUNTED),
+          playback.countedIn,
+        );
+      });
+  };
+  const stop = () => {
+    sounding.stop();
+    capture.stop();
+  };
   useKeys({
-    l: () =>
-      isOn ? capture.stop() : listening.kind === 'listening' ? undefined : capture.begin(wish.source),
+    l: () => (isOn ? stop() : listening.kind === 'listening' ? undefined : begin()),
     ...(isOn && { b: () => capture.tap(performance.now()) }),
   });
   return (
@@ -86,22 +130,43 @@ function ListenPage({
         wish={wish}
         onWish={setWish}
         sections={score?.work.chunks.map(({ bars }) => bars) ?? []}
+        asked={requirement.bars}
+        parts={prepared.playback?.parts ?? []}
         hasScore={score !== null}
-        capture={capture}
+        capture={{ ...capture, stop }}
+        onBegin={begin}
         listening={listening}
         onListen={(captured) => listen(xml, asked, captured)}
         onCancel={cancel}
       />
       {listening.kind === 'heard' && (
-        <Result
-          ready={ready}
-          student={student}
-          piece={piece}
-          score={score}
-          heard={listening.heard}
-          isSimulated={listening.simulated}
-          isWhole={listening.isWhole}
-        />
+        <Suspense fallback={<Loading what="Putting it together" />}>
+          <Result
+            ready={ready}
+            student={student}
+            piece={piece}
+            score={score}
+            heard={listening.heard}
+            isSimulated={listening.simulated}
+            isWhole={listening.isWhole}
+          />
+        </Suspense>
+      )}
+      {xml !== null && (
+        <Suspense fallback={<Loading what="Preparing the sound" />}>
+          <PlayIt
+            title={piece.title}
+            tempo={piece.tempo}
+            bars={wish.bars}
+            wish={play}
+            onWish={setPlay}
+            prepared={prepared}
+            sounding={sounding}
+            isListening={isOn}
+            along={along}
+            onAlong={goAlong}
+          />
+        </Suspense>
       )}
       <p className={css.foot}>
         The measurement stands beside the mark and never makes it. Tried with a simulated player only. Nothing

@@ -2,6 +2,8 @@ import type { HeardNote } from '@/core/listening';
 
 export interface KeysRecorder {
   readonly stop: () => HeardNote[];
+  /** Forgets what was played so far. */
+  readonly again: () => void;
 }
 
 const NOTE_OFF = 0x80;
@@ -17,7 +19,7 @@ export async function recordKeyboard(hear: (notes: number) => void, lose: () => 
   const access = await navigator.requestMIDIAccess();
   const connected = () => [...access.inputs.values()].filter(({ state }) => state === 'connected');
   if (connected().length === 0) throw new DOMException('no keyboard', 'NotFoundError');
-  const from = performance.now();
+  let from = performance.now();
   const open = new Map<number, { on: number; velocity: number }>();
   const notes: HeardNote[] = [];
   const end = (pitch: number, at: number) => {
@@ -42,6 +44,12 @@ export async function recordKeyboard(hear: (notes: number) => void, lose: () => 
     if (connected().length === 0) lose();
   };
   return {
+    again: () => {
+      from = performance.now();
+      notes.length = 0;
+      open.clear();
+      hear(0);
+    },
     stop: () => {
       access.onstatechange = null;
       for (const input of access.inputs.values()) input.onmidimessage = null;

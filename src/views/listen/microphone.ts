@@ -2,6 +2,8 @@
 const RATE = 22_050;
 
 export interface Recorder {
+  /** Forgets what was heard so far. */
+  readonly again: () => void;
   /** What was heard so far. */
   readonly stop: () => { readonly rate: number; readonly samples: Float32Array };
 }
@@ -54,6 +56,9 @@ export async function recordMicrophone(hear: (level: number) => void, lose: () =
   source.connect(capture);
   for (const track of stream.getAudioTracks()) track.addEventListener('ended', lose);
   return {
+    again: () => {
+      pieces.length = 0;
+    },
     stop: () => {
       capture.port.onmessage = null;
       end();

@@ -14,6 +14,7 @@ export interface Capture {
   readonly state:
     | { readonly kind: 'idle' }
     | { readonly kind: 'opening' }
+    | { readonly kind: 'counting' }
     | {
         readonly kind: 'on';
         readonly source: Source;
@@ -23,7 +24,8 @@ export interface Capture {
       };
   /** Why nothing, or nothing more, was heard; empty while all is well. */
   readonly trouble: string;
-  readonly begin: (source: Source) => void;
+  /** @param countIn - ends when what is played counts; what was heard before is forgotten */
+  readonly begin: (source: Source, countIn?: () => Promise<void>) => void;
   readonly stop: () => void;
   readonly tap: (at: number) => void;
 }
@@ -34,6 +36,11 @@ interface Running {
   readonly taps: number[];
   readonly take: () => Captured;
 }
+interface Device {
+  readonly take: () => Captured;
+  /** Forgets what was heard so far. */
+  readonly again: () => void;
+}
 
 /** @param done - hears what was captured when it ends, of whatever it ends */
 export function useCapture(done: (captured: Captured) => void): Capture {
@@ -41,6 +48,8 @@ export function useCapture(done: (captured: Captured) => void): Capture {
   const [trouble, say] = useState('');
   const running = useRef<Running | null>(null);
   const isGone = useRef(false);
+  const isCalledOff = useRef(false);
+  const isOver = () => isGone.current || isCalledOff.current;
   const heard = useRef({ level: 0, count: 0 });
   const finish = useRef<(why: string) => void>(() => undefined);
   useEffect(() => {
@@ -83,34 +92,48 @@ export function useCapture(done: (captured: Captured) => void): Capture {
       running.current = null;
     };
   }, []);
-  const open = async (source: Source): Promise<Running['take']> => {
+  const open = async (source: Source): Promise<Device> => {
     const lose = () => finish.current(TROUBLE.lost);
     if (source === 'taps') {
-      return () => ({ input: 'taps', taps: running.current?.taps ?? [] });
+      return { take: () => ({ input: 'taps', taps: running.current?.taps ?? [] }), again: () => undefined };
     }
     if (source === 'keyboard') {
       const keys = await recordKeyboard((count) => (heard.current.count = count), lose);
-      return () => ({ input: 'notes', notes: keys.stop() });
+      return { take: () => ({ input: 'notes', notes: keys.stop() }), again: keys.again };
     }
     const microphone = await recordMicrophone((level) => {
       heard.current.level = Math.max(level, heard.current.level);
     }, lose);
-    return () => ({ input: source === 'one voice' ? 'one' : 'many', ...microphone.stop() });
+    return {
+      take: () => ({ input: source === 'one voice' ? 'one' : 'many', ...microphone.stop() }),
+      again: microphone.again,
+    };
   };
   return {
     state,
     trouble,
-    begin: (source) => {
+    begin: (source, countIn) => {
       if (state.kind !== 'idle') return;
       say('');
       set({ kind: 'opening' });
       heard.current = { level: 0, count: 0 };
       open(source).then(
-        (take) => {
+        async ({ take, again }) => {
           // The page was left while the device was opening.
           if (isGone.current) {
             take();
             return;
+          }
+          if (countIn) {
+            isCalledOff.current = false;
+            set({ kind: 'counting' });
+            await countIn();
+            if (isOver()) {
+              take();
+              set({ kind: 'idle' });
+              return;
+            }
+            again();
           }
           const taps: number[] = [];
           running.current = {
@@ -127,7 +150,10 @@ export function useCapture(done: (captured: Captured) => void): Capture {
         },
       );
     },
-    stop: () => finish.current(''),
+    stop: () => {
+      isCalledOff.current = true;
+      finish.current('');
+    },
     tap: (at) => {
       const now = running.current;
       if (now?.source !== 'taps') return;

@@ -1,6 +1,5 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { formatMinutes } from '@/core/music';
-import { practiceCard } from '@/core/card';
 import type { Plan } from '@/core/plan';
 import type { Goal } from '@/core/programme';
 import { goalContext, openGoalsOf, preparationOf, type GoalContext } from '@/core/register';
@@ -148,8 +147,6 @@ function PlanBody({ ready, student, goal: looked, stands }: BodyProps) {
   const [turn, setTurn] = useState(0);
   const at = Math.min(picked, plan.weeks.length - 1);
   const week = plan.weeks[at];
-  const card = useMemo(() => practiceCard(plan, at), [plan, at]);
-  const firstCard = useMemo(() => practiceCard(stands, 0), [stands]);
   const closures = useMemo(() => [...studio.closures.values()], [studio.closures]);
   const nextGate = plan.items
     .flatMap((item) =>
@@ -201,7 +198,7 @@ function PlanBody({ ready, student, goal: looked, stands }: BodyProps) {
       )}
       {!trial && (
         <Suspense fallback={null}>
-          <PlanNotes ready={ready} student={student} contexts={contexts} plan={stands} card={firstCard} />
+          <PlanNotes ready={ready} student={student} contexts={contexts} plan={stands} />
         </Suspense>
       )}
       <PreparationStave
@@ -233,7 +230,6 @@ function PlanBody({ ready, student, goal: looked, stands }: BodyProps) {
           goal={looked}
           plan={plan}
           week={at}
-          card={card}
           hasGate={nextGate !== undefined}
           onGate={() => nextGate && setGate(nextGate)}
           onMinutes={(day, minutes) => setAsked({ day, minutes })}

@@ -14,6 +14,7 @@ export const VIEW_HELP: Readonly<Record<string, string>> = {
   '/cards': 'what was practised: cards that came back, tables in and out',
   '/reports': 'a page for each family: what it says, in print or as a file',
   '/run': 'a piece played through: slips, stops, clean runs in a row, random starts',
+  '/metronome': inTerms('clicks in any metre, groups turned, a ladder of tempos, a tempo tapped'),
   '/listen': inTerms('a take heard against its score: tempo of each bar, slips, stops, and how sure'),
   '/panel': 'mock days and panels: running order, judges in columns, what they come to',
   '/outlook': 'every goal to come: its range beside its aim, and what it lacks',

@@ -38,6 +38,7 @@ const WITHOUT_PICTURE = [
   '/reports',
   '/requirement',
   '/settings',
+  '/metronome',
 ];
 
 test('each view is looked at by the browser tests, and has its picture', () => {

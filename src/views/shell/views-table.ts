@@ -40,6 +40,7 @@ export const VIEWS: readonly View[] = [
   under('Register', '/reports', 'Family reports'),
   under('Mark', '/run', 'Run-through'),
   under('Mark', '/listen', 'Listen'),
+  under('Mark', '/metronome', 'Metronome'),
   { ...under('Mark', '/panel', 'Panels'), figuresTurnPages: false },
   under('Readiness', '/outlook', 'All goals'),
   under('Readiness', '/rescue', 'Rescue'),

@@ -1,10 +1,12 @@
 import { useRef, useState } from 'react';
 import { formatBars, type BarRange } from '@/core/music';
 import { SIMULATED, type SimulatedName } from '@/core/performer';
+import type { Playback } from '@/core/playback';
 import { inTerms } from '@/core/terms';
 import { Button, ErrorSay, Progress, SelectField } from '@/ui';
 import type { Captured } from '@/workers/listen.job';
 import { clockWords } from '../../run/run-model';
+import type { AskedBars } from '../asked';
 import { SOURCES, type Capture, type Source } from '../use-capture';
 import type { Listening } from '../use-listening';
 import css from './Controls.module.css';
@@ -13,6 +15,10 @@ import css from './Controls.module.css';
 export interface Wish {
   readonly source: Source;
   readonly bars: BarRange | null;
+  /** Id of the part; null for the first with notes. */
+  readonly part: string | null;
+  /** Bars counted in before it is listened to. */
+  readonly countIn: number;
 }
 
 const SOURCE_WORDS: Readonly<Record<Source, string>> = {
@@ -27,26 +33,44 @@ export function Controls({
   wish,
   onWish,
   sections,
+  asked,
+  parts,
   hasScore,
   capture,
   listening,
+  onBegin,
   onListen,
   onCancel,
 }: {
   readonly wish: Wish;
   readonly onWish: (wish: Wish) => void;
   readonly sections: readonly BarRange[];
+  /** Bars that requirements ask for. */
+  readonly asked: readonly AskedBars[];
+  readonly parts: Playback['parts'];
   readonly hasScore: boolean;
   readonly capture: Capture;
   readonly listening: Listening;
+  readonly onBegin: () => void;
   readonly onListen: (captured: Captured) => void;
   readonly onCancel: () => void;
 }) {
   const { state, trouble } = capture;
   if (state.kind === 'on') return <Sounding capture={capture} state={state} />;
+  if (state.kind === 'counting')
+    return (
+      <div className={css.line} role="group" aria-label="Listening">
+        <b className={css.clock}>Counting in</b>
+        <Button look="do" keyName="L" onClick={capture.stop}>
+          Stop
+        </Button>
+      </div>
+    );
   if (listening.kind === 'listening')
     return <Progress what="Listening to it" share={listening.share} onCancel={onCancel} />;
-  const rangeOf = (value: string) => sections.find((section) => formatBars(section) === value) ?? null;
+  const ranges = [...asked.map(({ bars }) => bars), ...sections];
+  const rangeOf = (value: string) => ranges.find((range) => formatBars(range) === value) ?? null;
+  const playable = parts.filter(({ notes }) => notes > 0);
   return (
     <>
       <div className={css.line}>
@@ -65,6 +89,10 @@ export function Controls({
             value={wish.bars ? formatBars(wish.bars) : ''}
             options={[
               { value: '', label: 'the whole piece' },
+              ...asked.map(({ bars, what }) => ({
+                value: formatBars(bars),
+                label: inTerms(`asked for: bars ${formatBars(bars)}, ${what}`),
+              })),
               ...sections.map((section) => ({
                 value: formatBars(section),
                 label: inTerms(`${section.from === section.to ? 'bar' : 'bars'} ${formatBars(section)}`),
@@ -73,12 +101,26 @@ export function Controls({
             onChange={(value) => onWish({ ...wish, bars: rangeOf(value) })}
           />
         )}
-        <Button
-          look="do"
-          keyName="L"
-          disabled={state.kind === 'opening'}
-          onClick={() => capture.begin(wish.source)}
-        >
+        {playable.length > 1 && (
+          <SelectField
+            label="Part"
+            value={wish.part ?? playable[0]?.id ?? ''}
+            options={playable.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={(part) => onWish({ ...wish, part })}
+          />
+        )}
+        {hasScore && (
+          <SelectField
+            label="Count in"
+            value={String(wish.countIn)}
+            options={[0, 1, 2].map((count) => ({
+              value: String(count),
+              label: count === 0 ? 'not' : inTerms(count === 1 ? '1 bar' : `${count} bars`),
+            }))}
+            onChange={(value) => onWish({ ...wish, countIn: Number(value) })}
+          />
+        )}
+        <Button look="do" keyName="L" disabled={state.kind === 'opening'} onClick={onBegin}>
           Listen
         </Button>
         {hasScore && <FromFile source={wish.source} onListen={onListen} />}

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { cardsOfStudent, lessonsOfStudent } from '@/core/files';
-import type { PracticeCard } from '@/core/card';
+import { practiceCard } from '@/core/card';
 import { warningsOf, type Plan, type PlanWarning } from '@/core/plan';
 import {
   cardStillServes,
@@ -28,21 +28,20 @@ export function PlanNotes({
   student,
   contexts,
   plan,
-  card,
 }: {
   readonly ready: Pick<ReadyState, 'studio' | 'now'>;
   readonly student: Student;
   readonly contexts: readonly GoalContext[];
   /** Over all goals, as it stands. */
   readonly plan: Plan;
-  /** Of the coming week. */
-  readonly card: PracticeCard;
 }) {
   const input = useMemo(
     () => planInput(studio, student, openGoalsOf(studio, student.id), now.day),
     [studio, student, now.day],
   );
   const since = useMemo(() => sinceLastWeek(input, plan), [input, plan]);
+  /** Of the coming week. */
+  const card = useMemo(() => practiceCard(plan, 0), [plan]);
   const out = cardsOfStudent(studio, student.id).find(({ from, to }) => from <= now.day && now.day <= to);
   const served = useMemo(() => (out ? cardStillServes(input, out) : null), [input, out]);
   const change = useMemo(

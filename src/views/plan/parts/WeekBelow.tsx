@@ -1,4 +1,5 @@
-import type { PracticeCard } from '@/core/card';
+import { useMemo } from 'react';
+import { practiceCard } from '@/core/card';
 import type { Plan } from '@/core/plan';
 import type { Goal } from '@/core/programme';
 import { hearToday } from '@/core/register';
@@ -17,7 +18,6 @@ export function WeekBelow({
   goal,
   plan,
   week: at,
-  card,
   hasGate,
   onGate,
   onMinutes,
@@ -30,13 +30,13 @@ export function WeekBelow({
   readonly plan: Plan;
   /** Index into the plan's weeks. */
   readonly week: number;
-  readonly card: PracticeCard;
   readonly hasGate: boolean;
   readonly onGate: () => void;
   readonly onMinutes: (day: CalendarDay, minutes: number) => void;
   readonly onDialog: (which: 'effort' | 'closures') => void;
   readonly onCalendar: () => void;
 }) {
+  const card = useMemo(() => practiceCard(plan, at), [plan, at]);
   const week = plan.weeks[at];
   if (!week) return null;
   const lessonMinutes = slotMinutes(slotOn(student, week.from));

@@ -1,0 +1,9 @@
+import { writeWav } from '@/core/listening';
+import { fileName, saveFile } from '../shell/save-file';
+import { render, type Track } from './player';
+
+/** Hands a track to the browser as a recording to be saved. @param name - parts of the name of its file */
+export async function keepAsRecording(track: Track, name: readonly (string | undefined)[]): Promise<void> {
+  const bytes = writeWav(await render(track));
+  saveFile(fileName(name, 'wav'), Uint8Array.from(bytes), 'audio/wav');
+}
