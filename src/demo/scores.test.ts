@@ -83,6 +83,19 @@ const GOLDEN: readonly (readonly [string, Golden])[] = [
       asks: ['two sharps', 'rests', 'pauses'],
     },
   ],
+  // Sixteen bars twice, then nine; the bar of one minim comes three times.
+  [
+    'ferry-bourree',
+    {
+      measures: 25,
+      printed: 25,
+      performed: 41,
+      toLearn: 23,
+      seconds: 41 * 2 * (60 / 64),
+      order: '0-15 x2, 16-24',
+      asks: ['two sharps', 'dotted figures'],
+    },
+  ],
   // Two bars of rest are nothing to learn.
   [
     'foghorn-march',

@@ -1,4 +1,5 @@
 import { withdrawn } from '@/core/programme';
+import { without } from '@/core/without';
 import type { Studio, StudioSettings } from '@/core/files';
 import type { LessonRecord } from '@/core/students';
 import {
@@ -9,7 +10,7 @@ import {
   withTimetable,
 } from '@/core/register';
 import { withCommonLevel } from '@/core/requirements';
-import { shortName, type Student } from '@/core/students';
+import { shortName, type RecordingAgreed, type Student } from '@/core/students';
 import { dayOfWeek, type CalendarDay, type Closure } from '@/core/time';
 import type { Edit } from './changes';
 import { noteErased } from './erased';
@@ -149,10 +150,25 @@ export const archiveStudent = (
       : [];
   });
 
+/** Who agreed that the student is recorded; null when that is taken back. */
+export const agreeToRecording = (id: string, agreed: RecordingAgreed | null): Promise<boolean> =>
+  act(
+    agreed ? 'note who agreed to recordings' : 'take back that recordings are agreed to',
+    ({ students }) => {
+      const student = students.get(id);
+      if (!student) return [];
+      const rest = without(student, 'recordingAgreed');
+      return [{ kind: 'student', data: agreed ? { ...rest, recordingAgreed: agreed } : rest }];
+    },
+  );
+
 /** The student, with all that belongs to them, for good. */
 export async function eraseStudent(id: string): Promise<void> {
   const state = getState();
   if (state.kind !== 'ready') return;
+  // First: a student that is still there can be erased again, a take of nobody is found by nobody.
+  const { dropTakes } = await import('./takes');
+  await dropTakes(state.which, ({ studentId }) => studentId === id);
   await act('end the shared lesson', (studio) =>
     [...studio.students.values()]
       .filter((other) => other.sharesWith === id)

@@ -36,4 +36,15 @@ export {
 } from './studio-store';
 export { databaseName, type Which } from './which';
 export { type FormOutcome } from './forms';
+export {
+  chooseTake,
+  dropTakes,
+  keepTake,
+  MOST_BYTES,
+  subscribeTakes,
+  takesOf,
+  takeSound,
+  type Take,
+  type TakeRefusal,
+} from './takes';
 export { useStudio } from './use-studio';

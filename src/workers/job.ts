@@ -34,13 +34,15 @@ export interface Job<Question, Progress, Answer, Refusal> {
   warm(): void;
 }
 
-interface JobOptions {
+interface JobOptions<Question> {
   /** Starts the worker; jobs that stay and name the same function share one worker. */
   readonly start: () => Worker;
   /** Milliseconds of silence after which the worker has died. */
   readonly limit: number;
   /** The worker stays for the next question; else each question has a worker of its own, ended with it. */
   readonly keepAlive: boolean;
+  /** What of a question is handed over and not copied: whoever asks has it no more. */
+  readonly hands?: (question: Question) => Transferable[];
 }
 
 type Hear = (reply: Exclude<FromWorker, { kind: 'cancelled' }>) => void;
@@ -59,12 +61,12 @@ class Host {
     );
   }
 
-  post(message: ToWorker): void {
-    this.#worker.postMessage(message);
+  post(message: ToWorker, handed: Transferable[] = []): void {
+    this.#worker.postMessage(message, handed);
   }
-  ask(id: number, job: string, question: unknown, hear: Hear): void {
+  ask(id: number, job: string, question: unknown, handed: Transferable[], hear: Hear): void {
     this.#waiting.set(id, hear);
-    this.post({ kind: 'ask', id, job, question });
+    this.post({ kind: 'ask', id, job, question }, handed);
   }
   forget(id: number): void {
     this.#waiting.delete(id);
@@ -97,7 +99,7 @@ let nextId = 1;
 /** One way to ask a worker: typed by what is asked, told on the way, answered and refused. */
 export function defineJob<Question, Progress, Answer, Refusal>(
   name: string,
-  { start, limit, keepAlive }: JobOptions,
+  { start, limit, keepAlive, hands }: JobOptions<Question>,
 ): Job<Question, Progress, Answer, Refusal> {
   const ask: Job<Question, Progress, Answer, Refusal>['ask'] = (question, onReply) => {
     const id = nextId++;
@@ -117,7 +119,7 @@ export function defineJob<Question, Progress, Answer, Refusal>(
       timer = window.setTimeout(() => host.end('no answer'), limit);
     };
     wait();
-    host.ask(id, name, question, (reply) => {
+    host.ask(id, name, question, hands?.(question) ?? [], (reply) => {
       if (reply.kind === 'progress') {
         wait();
         onReply({ kind: 'progress', progress: reply.progress as Progress });

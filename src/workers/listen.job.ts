@@ -1,4 +1,4 @@
-import type { Heard, HeardNote, ListeningAsked, ListeningRefusal } from '@/core/listening';
+import type { Heard, HeardNote, ListeningAsked, ListeningRefusal, TakeSound } from '@/core/listening';
 import type { SimulatedName } from '@/core/performer';
 import type { ScoreRefusal } from '@/core/score';
 import { defineJob } from './job';
@@ -26,10 +26,19 @@ export type ListenRefusal =
   | { readonly kind: 'file'; readonly words: string }
   | { readonly kind: 'no score' };
 
+export interface ListenAnswer {
+  readonly heard: Heard;
+  /** What it was heard from; null of taps. */
+  readonly sound: TakeSound | null;
+}
+
 /** Listens to a take; tells how far it is, 0 to 1. */
-export const listenTo = defineJob<ListenQuestion, number, Heard, ListenRefusal>('listenTo', {
+export const listenTo = defineJob<ListenQuestion, number, ListenAnswer, ListenRefusal>('listenTo', {
   start: () =>
     new Worker(new URL('./listen.worker.ts', import.meta.url), { type: 'module', name: WORKER_NAME }),
   limit: 120_000,
+  // Ten minutes of sound are handed over, not copied: the page must not stand still.
+  hands: ({ captured }) =>
+    captured.input === 'one' || captured.input === 'many' ? [captured.samples.buffer] : [],
   keepAlive: false,
 });

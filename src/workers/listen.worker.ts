@@ -9,6 +9,7 @@ import {
   questionOf,
   readMidi,
   readWav,
+  writeWav,
   type Heard,
   type HeardNote,
   type Question,
@@ -17,13 +18,13 @@ import { CLEAN_PLAYER, perform, SIMULATED, writtenMusic, type SimulatedName } fr
 import { playbackOf } from '@/core/playback';
 import { ok, refuse, type Result } from '@/core/result';
 import { readScoreText, tempoChanges, type Score } from '@/core/score';
-import type { Captured, ListenRefusal, listenTo } from './listen.job';
+import type { Captured, ListenAnswer, ListenRefusal, listenTo } from './listen.job';
 import type { preparePlayback } from './playback.job';
 import { serve } from './serve';
 
 serve<{ listenTo: typeof listenTo; preparePlayback: typeof preparePlayback }>({
-  listenTo: ({ xml, asked, captured }, by): Result<Heard, ListenRefusal> => {
-    if (captured.input === 'taps') return ok(listenToTaps(captured.taps));
+  listenTo: ({ xml, asked, captured }, by): Result<ListenAnswer, ListenRefusal> => {
+    if (captured.input === 'taps') return ok({ heard: listenToTaps(captured.taps), sound: null });
     if (xml === null) return refuse({ kind: 'no score' });
     const read = readScoreText(xml);
     if (!read.ok) return refuse({ kind: 'score', why: read.why });
@@ -44,19 +45,19 @@ function heardOf(
   question: Question,
   score: Score,
   tell: (share: number) => void,
-): Result<Heard, ListenRefusal> {
+): Result<ListenAnswer, ListenRefusal> {
   switch (captured.input) {
     case 'notes':
-      return ok(ofNotes(captured.notes, question));
+      return ofNotes(captured.notes, question);
     case 'simulated':
-      return ok(ofNotes(simulated(captured.player, captured.seed, question, score), question));
+      return ofNotes(simulated(captured.player, captured.seed, question, score), question);
     case 'one':
-      return ok(listenToVoice(captured, question, tell));
+      return ofSound(listenToVoice(captured, question, tell), writeWav(captured));
     case 'many':
-      return ok(listenToMany(captured, question, tell));
+      return ofSound(listenToMany(captured, question, tell), writeWav(captured));
     case 'file': {
       const midi = readMidi(captured.bytes);
-      if (midi.ok) return ok(ofNotes(midi.value, question));
+      if (midi.ok) return ofNotes(midi.value, question);
       const sound = readWav(captured.bytes);
       if (!sound.ok)
         return refuse({
@@ -66,13 +67,21 @@ function heardOf(
               ? 'This is neither a WAV nor a MIDI file.'
               : explainWavRefusal(sound.why),
         });
-      return ok((captured.voices === 'one' ? listenToVoice : listenToMany)(sound.value, question, tell));
+      return ofSound(
+        (captured.voices === 'one' ? listenToVoice : listenToMany)(sound.value, question, tell),
+        captured.bytes,
+      );
     }
   }
 }
 
-const ofNotes = (notes: readonly HeardNote[], question: Question): Heard =>
-  listenToNotes(notes, question, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(notes) });
+const ofNotes = (notes: readonly HeardNote[], question: Question): Result<ListenAnswer, never> =>
+  ok({
+    heard: listenToNotes(notes, question, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(notes) }),
+    sound: { kind: 'notes', notes },
+  });
+const ofSound = (heard: Heard, bytes: Uint8Array): Result<ListenAnswer, never> =>
+  ok({ heard, sound: { kind: 'wav', bytes } });
 
 function simulated(name: SimulatedName, seed: number, { part, layout }: Question, score: Score): HeardNote[] {
   const [road] = writtenMusic(score, score.parts.indexOf(part));

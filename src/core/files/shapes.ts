@@ -97,6 +97,7 @@ export const studentShape = object({
   minutesOfDays: optional(record(whole(0, 720), 400)),
   usesRate: optional(yesNo),
   nextSteps: optional(prose(1_000, 1)),
+  recordingAgreed: optional(object({ by: oneOf(['student', 'parent']), on: day })),
   levelsHeld,
   reachSemitones: nullable(whole(1, 40)),
   schoolYear,

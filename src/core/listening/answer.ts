@@ -1,3 +1,5 @@
+import type { HeardNote } from './heard-note';
+
 import type { TapMeasure } from '../taps';
 
 /** How far a bar is to be believed. */
@@ -118,6 +120,11 @@ export interface TakeChecks {
   readonly lead: number;
   readonly tail: number;
 }
+
+/** What a take was heard from, to be kept: a WAV file, or the notes of a keyboard. */
+export type TakeSound =
+  | { readonly kind: 'wav'; readonly bytes: Uint8Array }
+  | { readonly kind: 'notes'; readonly notes: readonly HeardNote[] };
 
 export interface Refused {
   readonly what: string;

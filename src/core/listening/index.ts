@@ -17,6 +17,7 @@ export type {
   Refused,
   Stop,
   TakeChecks,
+  TakeSound,
 } from './answer';
 export { findingsOf, paceOf, runHeard, type Finding, type FindingKind, type Pace } from './findings';
 export { KEYS_COSTS, type HeardNote } from './match';
@@ -32,4 +33,12 @@ export { listenToMany, listenToTaps, listenToVoice } from './listen-to-sound';
 export { soundingRoad, type RoadBar } from './road';
 export { roadClock } from './road-clock';
 export { readMidi, type MidiRefusal } from './midi';
+export {
+  bestTake,
+  checkTake,
+  countTake,
+  type RecordingAsked,
+  type TakeCheck,
+  type TakeCount,
+} from './take-checks';
 export { explainWavRefusal, readWav, writeWav, type Sound, type WavRefusal } from './wav';

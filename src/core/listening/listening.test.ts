@@ -1,12 +1,16 @@
 import fc from 'fast-check';
 import { writeMidi } from 'midi-file';
 import { expect, test } from 'vitest';
+import { CLEAN_PLAYER, inventedScore, perform, writtenMusic } from '../performer';
 import { readScoreText } from '../score';
+import { calendarDay } from '../time';
+import type { Heard } from './answer';
 import { findingsOf, paceOf, runHeard } from './findings';
 import { checksOfNotes, listenToNotes, questionOf } from './listen';
 import { KEYS_COSTS, type HeardNote } from './match';
 import { readMidi } from './midi';
 import { checksOfSound } from './sound';
+import { bestTake, checkTake, countTake, type RecordingAsked } from './take-checks';
 import { readWav, writeWav } from './wav';
 
 const note = (step: string, more = '', length = 4) =>
@@ -168,4 +172,99 @@ test('a MIDI file: notes by their tempo, over tracks, a note that is never let g
   });
   expect(readMidi(new TextEncoder().encode('MThd'))).toMatchObject({ ok: false });
   expect(readMidi(new Uint8Array(3))).toMatchObject({ ok: false });
+});
+
+const ASKED: RecordingAsked = {
+  bars: null,
+  tempo: 60,
+  tolerance: 5,
+  continuous: true,
+  takes: { most: 2, made: 1 },
+  due: calendarDay('2027-02-12'),
+};
+const TODAY = calendarDay('2027-02-10');
+const held = (heard: Heard, asked: Partial<RecordingAsked> = {}, recordedHere = true) =>
+  Object.fromEntries(
+    checkTake(heard, { ...ASKED, ...asked }, { recordedHere, today: TODAY }).map(({ what, state, why }) => [
+      what,
+      `${state}: ${why}`,
+    ]),
+  );
+
+test('a take held against what is asked of a recording', () => {
+  const clean = hear(played());
+  expect(held(clean)).toEqual({
+    'Something is heard': 'met: 16 seconds',
+    'The right part': 'met: Cornet',
+    'The right bars': 'met: from bar 1 to bar 4',
+    'The printed order': 'met: repeats and ending as printed',
+    'One recording without a cut': 'met: recorded here in one go',
+    'The tempo': 'met: as asked for',
+    'Little silence around it': 'met: 0.0 seconds before, 0.0 after',
+    'Takes allowed': 'met: 1 of 2 kept',
+    'Sent in time': 'met: 2 days to Friday 12 February',
+  });
+  const cut = hear(played().slice(0, 8));
+  expect(held(cut)['The right bars']).toBe('not met: heard from bar 1 to bar 2');
+  expect(held(cut, { bars: { from: 1, to: 2 } })['The right bars']).toBe('met: from bar 1 to bar 2');
+  expect(
+    held(clean, { tempo: 80, takes: { most: 2, made: 3 }, due: calendarDay('2027-02-09') }, false),
+  ).toMatchObject({
+    'One recording without a cut': 'unsure: a file does not show whether it was cut',
+    'The tempo': 'not met: 25 in 100 slower than asked for',
+    'Takes allowed': 'not met: 3 of 2 kept',
+    'Sent in time': 'not met: the last day was Tuesday 9 February',
+  });
+  expect(held(hear([]))).toMatchObject({
+    'Something is heard': 'not met: it is silent, or too soft throughout',
+    'The right bars': 'unsure: no bar was made out',
+    'The tempo': 'unsure: no bar is sure',
+  });
+});
+
+test('of several takes the one with the fewest checks not met, then breaks, then slips; of equal ones the first', () => {
+  const take = (name: string, unmet: number, breaks: number, slips: number) => ({
+    name,
+    count: { unmet, breaks, slips },
+  });
+  const best = (...takes: ReturnType<typeof take>[]) => bestTake(takes)?.name ?? null;
+  expect(best()).toBeNull();
+  expect(best(take('a', 1, 0, 0), take('b', 0, 3, 9))).toBe('b');
+  expect(best(take('a', 0, 1, 0), take('b', 0, 0, 4), take('c', 0, 0, 2), take('d', 0, 0, 2))).toBe('c');
+  const slip = hear(played({ 5: 61 }));
+  expect(countTake(slip, [])).toEqual({ unmet: 0, slips: 1, breaks: 0 });
+});
+
+test('a stop before the short note of a dotted figure leaves every other bar sure', () => {
+  const read = readScoreText(
+    inventedScore({
+      seed: 5,
+      bars: 16,
+      metre: '4/4',
+      hands: 1,
+      road: 'plain',
+      dotted: true,
+      ornaments: false,
+      tempo: 90,
+      octave: 5,
+    }),
+  );
+  if (!read.ok) throw new Error('the invented score cannot be read');
+  const question = questionOf(read.value, { part: null, bars: null, repeats: true, ending: null });
+  const [road] = writtenMusic(read.value);
+  if (!question.ok || !road) throw new Error('no question');
+  const { notes } = perform(road, { ...CLEAN_PLAYER, tempo: 90 });
+  const short = road.notes.findIndex(({ at, number }) => number > 4 && Math.abs((at % 1) - 0.75) < 1e-6);
+  const stopped = notes.map((note, at) =>
+    at < short ? note : { ...note, on: note.on + 2.5, off: note.off + 2.5 },
+  );
+  const { stops, bars } = listenToNotes(stopped, question.value, KEYS_COSTS, {
+    input: 'midi',
+    checks: checksOfNotes(stopped),
+  });
+  expect(short).toBeGreaterThan(0);
+  expect(stops.map(({ number }) => number)).toEqual([road.notes[short]?.number]);
+  expect(bars.filter(({ certain }) => certain !== 'sure').map(({ number, why }) => [number, why])).toEqual([
+    [road.notes[short]?.number, 'there is a stop in it'],
+  ]);
 });

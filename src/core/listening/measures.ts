@@ -8,6 +8,8 @@ const SURE = 0.06;
 const SPAN = 0.74;
 /** Seconds onsets scatter at least. */
 const LEAST_SPREAD = 0.01;
+/** So many times the usual spread is not chance. */
+const ODD = 4;
 /** How many spreads hold 95 of 100. */
 const Z95 = 1.96;
 /** A stop: so many seconds and crotchets more than due, and so many times as long. */
@@ -159,12 +161,12 @@ function barsOf(
     const [first, last] = [road.events[stretch.from]?.bar ?? 0, road.events[stretch.to]?.bar ?? -1];
     for (let bar = first; bar <= last; bar += 1) fits.push(fitOf(road, bar, all, stops[at] ?? []));
   });
-  const freedom = fits.reduce((sum, fit) => sum + fit.freedom, 0);
-  const residual = fits.reduce((sum, fit) => sum + fit.residual, 0);
-  const spread = Math.max(LEAST_SPREAD, freedom > 0 ? Math.sqrt(residual / freedom) : 2 * LEAST_SPREAD);
+  const spread = spreadOf(fits);
   return fits.map((fit): HeardBar => {
     const { number, pass } = road.bars[fit.bar] as RoadBar;
-    const half = fit.squares > 0 && fit.slope > 0 ? (Z95 * spread) / Math.sqrt(fit.squares) / fit.slope : 1;
+    const own = ownSpread(fit);
+    const scatter = own > ODD * spread ? own : spread;
+    const half = fit.squares > 0 && fit.slope > 0 ? (Z95 * scatter) / Math.sqrt(fit.squares) / fit.slope : 1;
     const [certain, why] = certainty(fit, half);
     return {
       number,
@@ -176,6 +178,20 @@ function barsOf(
       why,
     };
   });
+}
+
+/** How far the onsets of one bar scatter around its tempo, in seconds. */
+const ownSpread = ({ residual, freedom }: Fit): number => (freedom > 0 ? Math.sqrt(residual / freedom) : 0);
+
+/** One spread for the take; a bar that scatters far more than most says nothing of the others. */
+function spreadOf(fits: readonly Fit[]): number {
+  const spreads = fits.filter(({ freedom }) => freedom > 0).map(ownSpread);
+  if (spreads.length === 0) return 2 * LEAST_SPREAD;
+  const middle = spreads.toSorted((a, b) => a - b)[spreads.length >> 1] ?? 0;
+  const usual = fits.filter((fit) => ownSpread(fit) <= ODD * Math.max(LEAST_SPREAD, middle));
+  const freedom = usual.reduce((sum, fit) => sum + fit.freedom, 0);
+  const residual = usual.reduce((sum, fit) => sum + fit.residual, 0);
+  return Math.max(LEAST_SPREAD, freedom > 0 ? Math.sqrt(residual / freedom) : middle);
 }
 
 function certainty(fit: Fit, half: number): [Certain, string] {
@@ -196,9 +212,9 @@ function fitOf(road: SoundingRoad, index: number, all: readonly Moment[], stops:
   const own = within.filter((moment) => placeOf(moment) < end - 1e-6);
   const short = shortOfDotted(road, bar);
   const points = within.filter(({ event }) => !short.has(event));
-  const inside = stops.filter(
-    ({ event }) => points.some((point) => point.event === event) && event !== points[0]?.event,
-  );
+  // A stop before a note that says nothing of the tempo makes all after it late as well.
+  const [begins, ends] = [points[0]?.event ?? 0, points.at(-1)?.event ?? -1];
+  const inside = stops.filter(({ event }) => event > begins && event <= ends);
   const times = points.map(
     ({ event, time }) =>
       time - inside.reduce((sum, stop) => sum + (stop.event <= event ? stop.seconds : 0), 0),

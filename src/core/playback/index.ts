@@ -4,7 +4,6 @@
  * Nothing here makes a sound. Read `playbackOf` for a score, `clicksOfBars` for a metronome alone.
  */
 export {
-  barLength,
   beatOfPattern,
   clicksOfBars,
   clicksOfRungs,

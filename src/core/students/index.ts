@@ -14,5 +14,6 @@ export {
   withInstrumentFrom,
   yearGroupOn,
   type LevelHeld,
+  type RecordingAgreed,
   type Student,
 } from './student';

@@ -17,6 +17,11 @@ export interface LevelHeld {
   readonly award: string;
 }
 
+export interface RecordingAgreed {
+  readonly by: 'student' | 'parent';
+  readonly on: CalendarDay;
+}
+
 export interface Student extends HasSlots, PracticeTime {
   readonly id: string;
   readonly name: string;
@@ -31,6 +36,8 @@ export interface Student extends HasSlots, PracticeTime {
   readonly usesRate?: boolean;
   /** The teacher's own words on what comes next, for the family; left out where there are none. */
   readonly nextSteps?: string;
+  /** Who has agreed that takes of the student are recorded, and when; left out while nobody has. */
+  readonly recordingAgreed?: RecordingAgreed;
   readonly levelsHeld: readonly LevelHeld[];
   /** Widest comfortable stretch of one hand in semitones; null when never measured or not asked for. */
   readonly reachSemitones: number | null;

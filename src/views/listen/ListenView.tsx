@@ -16,9 +16,14 @@ import { askedOfTake } from './asked';
 import { Controls, type Wish } from './parts/Controls';
 import { useCapture } from './use-capture';
 import { useListening } from './use-listening';
+import { useTakes } from './use-takes';
 import css from './ListenView.module.css';
 
 const Result = lazy(() => import('./parts/Result').then((part) => ({ default: part.Result })));
+const Takes = lazy(() => import('./parts/Takes').then((part) => ({ default: part.Takes })));
+const ConsentDialog = lazy(() =>
+  import('./parts/ConsentDialog').then((part) => ({ default: part.ConsentDialog })),
+);
 const PlayIt = lazy(() => import('../sound/parts/PlayIt').then((part) => ({ default: part.PlayIt })));
 
 export const ListenView = () => <StudioPage>{(ready) => <ListenOf ready={ready} />}</StudioPage>;
@@ -75,7 +80,7 @@ function ListenPage({
 }: Given & { readonly score: ScoreAnswer | null }) {
   const xml = score?.xml ?? null;
   const unit = piece.tempo?.unit ?? 'q';
-  const { listening, listen, cancel } = useListening();
+  const { listening, listen, look, cancel } = useListening();
   const [wish, setWish] = useState<Wish>({
     source: xml === null ? 'taps' : 'keyboard',
     bars: null,
@@ -84,6 +89,10 @@ function ListenPage({
   });
   const [play, setPlay] = useState(PLAIN_PLAY);
   const [along, goAlong] = useState(false);
+  const takes = useTakes(ready.which);
+  const [place, followTo] = useState<number | null>(null);
+  /** What goes on once somebody has agreed to a recording. */
+  const [asking, ask] = useState<(() => void) | null>(null);
   const sounding = useSound();
   const prepared = usePlayback(xml, wish.bars, wish.countIn, play, unit);
   const asked = { part: wish.part, bars: wish.bars, repeats: true, ending: null };
@@ -96,7 +105,15 @@ function ListenPage({
     () => askedOfTake(ready.studio, student.id, piece.id),
     [ready.studio, student.id, piece.id],
   );
+  const mayRecord = (then: () => void) => {
+    if (student.recordingAgreed) then();
+    else ask(() => then);
+  };
   const begin = () => {
+    if (wish.source === 'one voice' || wish.source === 'many voices') mayRecord(beginNow);
+    else beginNow();
+  };
+  const beginNow = () => {
     // What is counted in, or sounds along, is begun with the take.
     if (xml === null || (wish.countIn === 0 && !along)) capture.begin(wish.source);
     else
@@ -136,7 +153,10 @@ function ListenPage({
         capture={{ ...capture, stop }}
         onBegin={begin}
         listening={listening}
-        onListen={(captured) => listen(xml, asked, captured)}
+        onListen={(captured) => {
+          if (captured.input === 'file') mayRecord(() => listen(xml, asked, captured));
+          else listen(xml, asked, captured);
+        }}
         onCancel={cancel}
       />
       {listening.kind === 'heard' && (
@@ -147,8 +167,8 @@ function ListenPage({
             piece={piece}
             score={score}
             heard={listening.heard}
-            isSimulated={listening.simulated}
-            isWhole={listening.isWhole}
+            of={listening}
+            place={place}
           />
         </Suspense>
       )}
@@ -165,6 +185,32 @@ function ListenPage({
             isListening={isOn}
             along={along}
             onAlong={goAlong}
+          />
+        </Suspense>
+      )}
+      {takes && (
+        <Suspense fallback={<Loading what="Reading the takes" />}>
+          <Takes
+            ready={ready}
+            student={student}
+            piece={piece}
+            takes={takes}
+            asked={requirement}
+            onLook={look}
+            onPlace={followTo}
+          />
+        </Suspense>
+      )}
+      {asking && (
+        <Suspense fallback={null}>
+          <ConsentDialog
+            student={student}
+            today={ready.now.day}
+            onAgreed={() => {
+              ask(null);
+              asking();
+            }}
+            onClose={() => ask(null)}
           />
         </Suspense>
       )}

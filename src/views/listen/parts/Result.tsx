@@ -6,12 +6,14 @@ import type { Student } from '@/core/students';
 import { inTerms } from '@/core/terms';
 import { formatDay } from '@/core/time';
 import { keepRun, newId, type ReadyState } from '@/store';
-import { Button, Glyph, LinkButton, Loading, Section } from '@/ui';
+import { Button, ErrorSay, Glyph, LinkButton, Loading, Section } from '@/ui';
 import type { ScoreAnswer } from '@/workers/score.job';
 import { hrefOf } from '../../shell/addresses';
 import { say } from '../../shell/say';
 import { useKeys } from '../../shell/use-keys';
 import { claimsOf, INPUT_WORDS, tempoChart } from '../listen-model';
+import { useKeepTake } from '../use-keep-take';
+import type { HeardOf } from '../use-listening';
 import { Findings } from './Findings';
 import { Strip } from './Strip';
 import css from './Result.module.css';
@@ -21,22 +23,22 @@ const OnThePage = lazy(() => import('./OnThePage').then((part) => ({ default: pa
 
 /** What was heard of one take: the bars as they came, findings, what can be said, what cannot. */
 export function Result({
-  ready: { now },
+  ready: { which, now },
   student,
   piece,
   score,
   heard,
-  isSimulated,
-  isWhole,
+  of,
+  place,
 }: {
   readonly ready: ReadyState;
   readonly student: Student;
   readonly piece: Piece;
   readonly score: ScoreAnswer | null;
   readonly heard: Heard;
-  readonly isSimulated: boolean;
-  /** The whole piece was asked for, and not some bars of it. */
-  readonly isWhole: boolean;
+  readonly of: HeardOf;
+  /** Seconds of the take that are heard again now; null while nothing is. */
+  readonly place: number | null;
 }) {
   const unit = piece.tempo?.unit ?? 'q';
   const findings = useMemo(() => findingsOf(heard), [heard]);
@@ -54,24 +56,43 @@ export function Result({
       studentId: student.id,
       pieceId: piece.id,
       day: now.day,
-      ...runHeard(heard, { isWhole, tolerance: MATCHING }),
+      ...runHeard(heard, { isWhole: of.bars === null, tolerance: MATCHING }),
     });
   };
-  useKeys({ r: keepAsRun });
+  const { take, keepIt, trouble } = useKeepTake({ which, student, piece, heard, of, now });
+  const soundingBar = place === null ? -1 : heard.bars.findLastIndex(({ at }) => at <= place + 0.05);
+  useKeys({ r: keepAsRun, ...(keepIt && { k: keepIt }) });
   return (
     <>
       {heard.bars.length > 0 && (
         <Section
           title="As heard"
-          end={`${isSimulated ? 'simulated player' : INPUT_WORDS[heard.input]}, ${now.time}`}
+          end={`${of.source === 'simulated' ? 'simulated player' : INPUT_WORDS[heard.input]}, ${take ? `take of ${formatDay(take.day, 'short')}, ${take.time}` : now.time}`}
         >
-          <Strip heard={heard} findings={findings} unit={unit} selected={bar} onSelect={select} />
+          <Strip
+            heard={heard}
+            findings={findings}
+            unit={unit}
+            selected={bar}
+            sounding={soundingBar}
+            onSelect={select}
+          />
         </Section>
       )}
       <div className={css.grid}>
         <div className={css.side}>
           <Findings heard={heard} findings={findings} student={student} piece={piece} today={now.day} />
           <div className={css.acts}>
+            {keepIt && (
+              <Button keyName="K" onClick={keepIt}>
+                Keep this take
+              </Button>
+            )}
+            {take && (
+              <span>
+                <Glyph name="tick" /> a kept take
+              </span>
+            )}
             {canRun &&
               (kept ? (
                 <span>
@@ -86,6 +107,7 @@ export function Result({
               Run-throughs
             </LinkButton>
           </div>
+          {trouble !== '' && <ErrorSay title={trouble} />}
           <Section title="What can be said">
             <ul className={css.claims}>
               {claimsOf(heard, pace, MATCHING, unit).map(({ title, reason }) => (

@@ -12,12 +12,15 @@ export function Strip({
   findings,
   unit,
   selected,
+  sounding,
   onSelect,
 }: {
   readonly heard: Heard;
   readonly findings: readonly Finding[];
   readonly unit: NoteValue;
   readonly selected: number | null;
+  /** Which of the bars is heard again now; -1 for none. */
+  readonly sounding: number;
   readonly onSelect: (number: number) => void;
 }) {
   const places = useMemo(() => placesOf(heard, findings), [heard, findings]);
@@ -49,6 +52,7 @@ export function Strip({
                 type="button"
                 className={css.bar}
                 data-certain={bar.certain}
+                data-sounding={at === sounding}
                 aria-pressed={bar.number === selected}
                 aria-label={[
                   jump ? 'began again here' : '',

@@ -163,6 +163,7 @@ export function StudentDialog({
       ...(student?.minutesOfDays && { minutesOfDays: student.minutesOfDays }),
       ...(student?.usesRate !== undefined && { usesRate: student.usesRate }),
       ...(student?.nextSteps !== undefined && { nextSteps: student.nextSteps }),
+      ...(student?.recordingAgreed !== undefined && { recordingAgreed: student.recordingAgreed }),
       ...(student?.earlierInstruments && { earlierInstruments: student.earlierInstruments }),
       ...(notes.trim() !== '' && { notes: notes.trim() }),
       ...(isBeginner && held.length === 0 && { isBeginner }),

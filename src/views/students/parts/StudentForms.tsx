@@ -97,8 +97,8 @@ export function StudentForms({
           }}
         >
           <p>
-            The student, every goal, mark sheet and lesson record go, also from the snapshots of this browser.
-            It cannot be undone. Studio files exported before still hold them.
+            The student, every goal, mark sheet, lesson record and take go, also from the snapshots of this
+            browser. It cannot be undone. Studio files exported before still hold them.
           </p>
         </Confirm>
       );
