@@ -1,7 +1,7 @@
 import { source, type AxeResults, type RunOptions } from 'axe-core';
 import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
-import { openPage, press, sees, visit, useBrowser } from './browser';
+import { openPage, pick, press, sees, visit, useBrowser } from './browser';
 import { isProof } from '@/proof-runs';
 import { DIALOGS, READY, VIEWS } from './pages';
 
@@ -128,6 +128,36 @@ test('on a tablet, upright and on a telephone: no violation, nothing scrolls sid
   expect(found).toEqual([]);
   await page.close();
 }, 900_000);
+
+test('a take listened to, kept, with what was found: no violation, nothing sideways, targets for fingers; consent likewise', async () => {
+  const { page, problems } = await openPage(browser());
+  await wear(page, 'light');
+  await visit(page, `${baseUrl}/listen?student=bram&piece=tarrin-ferry-bourr-e&studio=demo`);
+  await pick(page, 'Simulated player', 'stops, starts again and slips');
+  await press(page, 'Keep this take');
+  await sees(page, '1 take in all');
+  await sees(page, 'On the page');
+  await sees(page, 'Play it');
+  await press(page, '5 of 5 met');
+  const found = await inBothThemes(page);
+  await page.setViewport({ width: 1024, height: 768, hasTouch: true });
+  found.push(...(await smallTargets(page)).map((each) => `1024 ${each}`));
+  for (const width of [1024, 768, 390, 320]) {
+    await page.setViewport({ width, height: 800, hasTouch: true });
+    await page.waitForFunction((wide) => innerWidth === wide, { polling: 50 }, width);
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    if (over > 0) found.push(`${width} scrolls sideways by ${over}`);
+  }
+  found.push(...(await violations(page, 'others')).map((each) => `320 ${each}`));
+  await page.setViewport({ width: 1280, height: 800 });
+  await pick(page, 'With', 'microphone, one voice');
+  await press(page, 'Listen');
+  await sees(page, 'May Bram Tolliver be recorded?');
+  found.push(...(await inBothThemes(page)).map((each) => `consent ${each}`));
+  expect(found).toEqual([]);
+  expect(problems).toEqual([]);
+  await page.close();
+}, 180_000);
 
 test('first run and empty views: no violation, and each says what comes first', async () => {
   const { page, problems } = await openPage(browser());

@@ -94,7 +94,7 @@ test('a keyboard is listened to, a finding kept, the take kept as a run-through 
   await sees(page, '1 to keep or drop');
   expect(await textOf(page, 'main')).toContain('The printed order');
   const faults = (await ofKind<KeptFault>(page, 'fault')).length;
-  await tabTo(page, /^Keep a: /);
+  await tabTo(page, /^Keep as a fault, a: /);
   await kept(page, () => page.keyboard.press('Enter'));
   await sees(page, '0 to keep or drop');
   const after = await ofKind<KeptFault>(page, 'fault');
@@ -117,6 +117,9 @@ test('a keyboard is listened to, a finding kept, the take kept as a run-through 
   });
   await kept(page, () => press(page, 'Undo'));
   expect(await ofKind(page, 'run')).toHaveLength(runs);
+  // What was kept stands on the mark sheet that is printed.
+  await visit(page, `${baseUrl}/print?sheet=marks&goal=orla-5&component=s`);
+  await sees(page, /2 notes: \S.* for \S/);
   expect(problems).toEqual([]);
 });
 

@@ -18,7 +18,7 @@ const VIEWS = [
   ['library', '/library'],
   ['rescue', '/rescue?goal=recital-anouk'],
   ['score', '/scores?score=score-ropewalk-gigue'],
-  ['listen', '/listen?student=orla&piece=tarrin-ropewalk-gigue'],
+  ['listen', '/listen?student=bram&piece=tarrin-ferry-bourr-e'],
   ['fit', '/fit?student=jonah'],
   ['skills', '/skills?student=jonah'],
   ['repertoire', '/repertoire?student=orla&piece=tarrin-ropewalk-gigue'],
@@ -53,9 +53,8 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
   // What is drawn last may still ask for a face of its own; so the fonts are waited for after it.
   if (path.startsWith('/scores')) await page.waitForSelector('rect[data-measure]');
   if (path.startsWith('/listen')) {
-    await page.waitForFunction(() => document.querySelectorAll('main select').length === 5);
-    const players = await page.$$('main select');
-    await players.at(-1).select('restarts');
+    const players = await page.waitForSelector('main select:has(option[value="restarts"])');
+    await players.select('lazy');
     await page.waitForSelector('figure [data-drawing] path');
   }
   if (path.startsWith('/print?sheet=card'))

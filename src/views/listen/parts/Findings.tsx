@@ -64,7 +64,7 @@ export function Findings({
                   <>
                     <Button
                       look="quiet"
-                      label={inTerms(`Keep ${letterOf(at)}: ${findingWords(finding, heard)}`)}
+                      label={inTerms(`Keep as a fault, ${letterOf(at)}: ${findingWords(finding, heard)}`)}
                       onClick={() => keep(finding)}
                     >
                       Keep as a fault

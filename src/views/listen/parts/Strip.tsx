@@ -66,8 +66,10 @@ export function Strip({
               >
                 <span className={css.shape} data-certain={bar.certain} />
                 <span className={css.number}>{bar.number}</span>
-                <span className={css.letters}>{letters}</span>
               </button>
+              <span className={css.letters} aria-hidden="true">
+                {letters}
+              </span>
             </li>
           ))}
         </ol>

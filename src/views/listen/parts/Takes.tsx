@@ -12,7 +12,7 @@ import {
   type ReadyState,
   type Take,
 } from '@/store';
-import { Button, Confirm, ErrorSay, Glyph, Section, SelectField, Table } from '@/ui';
+import { Button, Confirm, ErrorSay, Glyph, Section, SelectField, Table, Unseen } from '@/ui';
 import { clockWords } from '../../run/run-model';
 import { fileName, saveFile } from '../../shell/save-file';
 import { say } from '../../shell/say';
@@ -81,7 +81,17 @@ export function Takes({
       {all.length === 0 ? (
         <p className={css.soft}>No take of this piece is kept.</p>
       ) : (
-        <Table label="Takes" head={['Take', 'Recorded', 'Length', 'Heard', 'Held against what is asked', '']}>
+        <Table
+          label="Kept takes"
+          head={[
+            'Take',
+            'Recorded',
+            'Length',
+            'Heard',
+            'Held against what is asked',
+            <Unseen key="acts">Acts</Unseen>,
+          ]}
+        >
           {all.map(({ take, checks, count }, at) => (
             <tr key={take.id} className={css.row} data-chosen={take.isChosen}>
               <th scope="row">
