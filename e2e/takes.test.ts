@@ -21,15 +21,15 @@ import {
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
-const PAGE = `${baseUrl}/listen?student=bram&piece=tarrin-ferry-bourr-e&studio=demo`;
+const PAGE = `${baseUrl}/listen?student=bram&piece=tarrin-the-weir-at-noon&studio=demo`;
 
-/** The bourrée as a recording of one voice. */
+/** The piece as a recording of one voice. */
 function recording(): string {
-  const read = readScoreText(readFileSync('src/demo/scores/ferry-bourree.musicxml', 'utf8'));
+  const read = readScoreText(readFileSync('src/demo/scores/the-weir-at-noon.musicxml', 'utf8'));
   const [road] = read.ok ? writtenMusic(read.value) : [];
   if (!road) throw new Error('no road');
   const { notes, seconds } = perform(road, { ...CLEAN_PLAYER, tempo: 96 });
-  const file = join(mkdtempSync(join(tmpdir(), 'takes-')), 'bourree.wav');
+  const file = join(mkdtempSync(join(tmpdir(), 'takes-')), 'weir.wav');
   writeFileSync(file, writeWav({ rate: 22_050, samples: soundOf(notes, seconds, PLAIN_RECORDING) }));
   return file;
 }
@@ -75,7 +75,7 @@ test('a recording asks who agreed; takes are kept, compared, heard again, chosen
   await sees(page, 'to send');
   await press(page, 'Save take 1');
   const path = await savedFile(folder, '.wav');
-  expect(path).toContain('Bram Tolliver Ferry Bourrée whole piece 2027-01-20');
+  expect(path).toContain('Bram Tolliver The Weir at Noon whole piece 2027-01-20');
   const sound = readWav(Uint8Array.from(readFileSync(path)));
   expect(sound.ok && sound.value.samples.length / sound.value.rate).toBeGreaterThan(45);
 

@@ -18,7 +18,7 @@ const VIEWS = [
   ['library', '/library'],
   ['rescue', '/rescue?goal=recital-anouk'],
   ['score', '/scores?score=score-ropewalk-gigue'],
-  ['listen', '/listen?student=bram&piece=tarrin-ferry-bourr-e'],
+  ['listen', '/listen?student=nell&piece=tarrin-the-weir-at-noon'],
   ['fit', '/fit?student=jonah'],
   ['skills', '/skills?student=jonah'],
   ['repertoire', '/repertoire?student=orla&piece=tarrin-ropewalk-gigue'],

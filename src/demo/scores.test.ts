@@ -83,17 +83,17 @@ const GOLDEN: readonly (readonly [string, Golden])[] = [
       asks: ['two sharps', 'rests', 'pauses'],
     },
   ],
-  // Sixteen bars twice, then nine; the bar of one minim comes three times.
+  // Bars 1 to 4 come again at once, bar 8 as bar 32, bars 3 to 6 as bars 35 to 38.
   [
-    'ferry-bourree',
+    'the-weir-at-noon',
     {
-      measures: 25,
-      printed: 25,
-      performed: 41,
-      toLearn: 23,
-      seconds: 41 * 2 * (60 / 64),
-      order: '0-15 x2, 16-24',
-      asks: ['two sharps', 'dotted figures'],
+      measures: 40,
+      printed: 40,
+      performed: 40,
+      toLearn: 31,
+      seconds: 40 * 4 * (60 / 76),
+      order: '0-39',
+      asks: ['one sharp', 'dotted figures'],
     },
   ],
   // Two bars of rest are nothing to learn.

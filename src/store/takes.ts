@@ -8,6 +8,8 @@ import { databaseName, type Which } from './which';
 /** A take that was kept: whose, of what, and what was heard of it. Its sound stands by itself. */
 export interface Take {
   readonly id: string;
+  /** In the order in which they were kept, in the whole studio. */
+  readonly number: number;
   readonly studentId: string;
   readonly pieceId: string;
   readonly day: CalendarDay;
@@ -61,9 +63,8 @@ export function subscribeTakes(listener: () => void): () => void {
 export async function takesOf(which: Which): Promise<Take[]> {
   const found: Take[] = [];
   await facts(which).iterate((value: Take) => void found.push(value));
-  return found.sort((a, b) => order(a).localeCompare(order(b)));
+  return found.sort((a, b) => a.number - b.number);
 }
-const order = ({ day, time, id }: Take): string => `${day} ${time} ${id}`;
 
 export const takeSound = (which: Which, id: string): Promise<TakeSound | null> =>
   sounds(which).getItem<TakeSound>(id);
@@ -71,13 +72,14 @@ export const takeSound = (which: Which, id: string): Promise<TakeSound | null> =
 /** Keeps a take with its sound, the sound first: what is named is there. */
 export async function keepTake(
   which: Which,
-  take: Omit<Take, 'bytes' | 'isChosen'>,
+  take: Omit<Take, 'number' | 'bytes' | 'isChosen'>,
   sound: TakeSound,
 ): Promise<Result<Take, TakeRefusal>> {
   const bytes = sound.kind === 'wav' ? sound.bytes.length : sound.notes.length * BYTES_A_NOTE;
-  const used = (await takesOf(which)).reduce((sum, each) => sum + each.bytes, 0);
+  const all = await takesOf(which);
+  const used = all.reduce((sum, each) => sum + each.bytes, 0);
   if (used + bytes > MOST_BYTES) return refuse({ kind: 'over the limit', used, bytes });
-  const kept: Take = { ...take, bytes, isChosen: false };
+  const kept: Take = { ...take, number: (all.at(-1)?.number ?? 0) + 1, bytes, isChosen: false };
   try {
     await sounds(which).setItem(take.id, sound);
     await facts(which).setItem(take.id, kept);

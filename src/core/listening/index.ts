@@ -19,6 +19,7 @@ export type {
   TakeChecks,
   TakeSound,
 } from './answer';
+export { comparePassages, levelsHeard, type LevelHeard, type PassagesCompared } from './comparisons';
 export { findingsOf, paceOf, runHeard, type Finding, type FindingKind, type Pace } from './findings';
 export { KEYS_COSTS, type HeardNote } from './match';
 export {

@@ -56,6 +56,7 @@ export function listenToVoice(sound: Sound, question: Question, onProgress: Prog
   ];
   return {
     ...heard,
+    notes: withoutEchoes(heard),
     missed: withoutRepeated(heard, road),
     jumps: heard.jumps.filter(({ kind }) => kind === 'back'),
     loudness: loudnessOf(sound, heard.bars),
@@ -95,6 +96,13 @@ function withoutRepeated({ missed }: Heard, { events }: SoundingRoad): Heard['mi
   );
   return missed.filter(({ id }) => id === null || !again.has(id));
 }
+
+/** A pitch that begins again while it lasts may be the breath, the bow or the room: that it is one too many is not claimed. */
+const withoutEchoes = ({ notes }: Heard): Heard['notes'] =>
+  notes.filter(
+    ({ kind, pitch }, at) =>
+      kind !== 'added' || (notes[at - 1]?.pitch !== pitch && notes[at + 1]?.pitch !== pitch),
+  );
 
 /** Decibels of each bar, by what sounds from its downbeat to the next. */
 function loudnessOf({ rate, samples }: Sound, bars: readonly HeardBar[]): { number: number; db: number }[] {

@@ -35,6 +35,8 @@ const BESIDE_EVENTS = 2;
 /** A wrong note lies this near to where it was due: seconds, and a share of the crotchet. */
 const NEAR = 0.12;
 const NEAR_SHARE = 0.1;
+/** Seconds a wrong note of a chord is from the right ones of it. */
+const WITH_OTHERS = 0.08;
 /** Seconds a grace note comes before its note or after it. */
 const GRACE = 0.4;
 /** Events over which notes of one pitch may have been read a place too far. */
@@ -319,7 +321,8 @@ class Placer {
           const apart = Math.abs(this.on(note) - due);
           // The reading as a whole put it there, between two that are right.
           const isOwn = stands && event === own && this.isDue(note, event, crotchet);
-          if (!isOwn && apart > NEAR + NEAR_SHARE * crotchet) continue;
+          const near = this.times.has(event) ? WITH_OTHERS : NEAR + NEAR_SHARE * crotchet;
+          if (!isOwn && apart > near) continue;
           const steps = Math.abs((this.heard[note]?.pitch ?? 0) - written.midi);
           pairs.push({ note, event, written, cost: Math.min(apart, 0.3) * 10 + Math.min(steps, 12) * 0.25 });
         }

@@ -1,7 +1,7 @@
-import type { Finding, Heard, HeardBar, Pace } from '@/core/listening';
+import type { Finding, Heard, HeardBar, LevelHeard, Pace, PassagesCompared } from '@/core/listening';
 import { explainXRayRefusal, explainScoreRefusal } from '@/core/score';
 import { inTerms } from '@/core/terms';
-import { noteLength, type NoteValue } from '@/core/music';
+import { formatBars, noteLength, type BarRange, type NoteValue } from '@/core/music';
 import { UNIT_NAMES, type ChartData } from '@/ui';
 import type { ListenRefusal } from '@/workers/listen.job';
 
@@ -211,3 +211,32 @@ export const letterOf = (index: number): string =>
   index < 26
     ? String.fromCharCode(97 + index)
     : `${letterOf(Math.floor(index / 26) - 1)}${String.fromCharCode(97 + (index % 26))}`;
+
+/** What can be said of two passages that should have one tempo. */
+export function passagesWords(
+  { pairs, difference, claim }: PassagesCompared,
+  first: BarRange,
+  second: BarRange,
+): string {
+  if (!difference)
+    return inTerms(`Not said: only ${pairs} pairs of bars are sure in both, and six are needed.`);
+  const range = `${signed(difference.low)} to ${signed(difference.high)} in 100, from ${pairs} pairs of sure bars`;
+  if (!claim)
+    return inTerms(
+      `No difference to speak of between bars ${formatBars(first)} and ${formatBars(second)} (${range}).`,
+    );
+  const size = Math.abs(difference.percent).toFixed(0);
+  return inTerms(
+    `Bars ${formatBars(second)} are ${size} in 100 ${difference.percent > 0 ? 'faster' : 'slower'} than bars ${formatBars(first)} (${range}).`,
+  );
+}
+const signed = (percent: number): string => `${percent < 0 ? '−' : '+'}${Math.abs(percent).toFixed(0)}`;
+
+/** Each written level against the next softer one. */
+export const levelsWords = (levels: readonly LevelHeard[]): string[] =>
+  levels.flatMap(({ level, order, bars }, at) => {
+    const softer = levels[at - 1];
+    if (!softer || order === null) return [];
+    const words = order === 'not told apart' ? `is not told apart from` : `was ${order} than`;
+    return [inTerms(`${level} ${words} ${softer.level}: ${bars} and ${softer.bars} bars`)];
+  });

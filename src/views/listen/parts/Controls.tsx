@@ -56,6 +56,7 @@ export function Controls({
   readonly onCancel: () => void;
 }) {
   const { state, trouble } = capture;
+  const [unread, tell] = useState('');
   if (state.kind === 'on') return <Sounding capture={capture} state={state} />;
   if (state.kind === 'counting')
     return (
@@ -123,10 +124,11 @@ export function Controls({
         <Button look="do" keyName="L" disabled={state.kind === 'opening'} onClick={onBegin}>
           Listen
         </Button>
-        {hasScore && <FromFile source={wish.source} onListen={onListen} />}
+        {hasScore && <FromFile source={wish.source} onListen={onListen} onTrouble={tell} />}
         {hasScore && <Simulated onListen={onListen} />}
       </div>
       {trouble !== '' && <ErrorSay title={trouble} />}
+      {unread !== '' && <ErrorSay title={unread} />}
       {listening.kind === 'refused' && <ErrorSay title={listening.words} />}
     </>
   );
@@ -183,9 +185,12 @@ function Sounding({
 function FromFile({
   source,
   onListen,
+  onTrouble,
 }: {
   readonly source: Source;
   readonly onListen: (captured: Captured) => void;
+  /** Why a file cannot be read; empty when one is. */
+  readonly onTrouble: (words: string) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
   return (
@@ -199,12 +204,16 @@ function FromFile({
         onChange={({ currentTarget }) => {
           const [file] = currentTarget.files ?? [];
           currentTarget.value = '';
-          void file?.arrayBuffer().then((bytes) =>
-            onListen({
-              input: 'file',
-              bytes: new Uint8Array(bytes),
-              voices: source === 'many voices' ? 'many' : 'one',
-            }),
+          if (!file) return;
+          onTrouble('');
+          file.arrayBuffer().then(
+            (bytes) =>
+              onListen({
+                input: 'file',
+                bytes: new Uint8Array(bytes),
+                voices: source === 'many voices' ? 'many' : 'one',
+              }),
+            () => onTrouble(`${file.name} cannot be read. Copy it to this device, then open it again.`),
           );
         }}
       />

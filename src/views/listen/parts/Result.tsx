@@ -14,6 +14,7 @@ import { useKeys } from '../../shell/use-keys';
 import { claimsOf, INPUT_WORDS, tempoChart } from '../listen-model';
 import { useKeepTake } from '../use-keep-take';
 import type { HeardOf } from '../use-listening';
+import { Compare } from './Compare';
 import { Findings } from './Findings';
 import { Strip } from './Strip';
 import css from './Result.module.css';
@@ -118,6 +119,7 @@ export function Result({
               ))}
             </ul>
           </Section>
+          {score && heard.bars.length > 0 && <Compare heard={heard} score={score} />}
           <Section title="What is not said, and why">
             <ul className={css.claims}>
               {heard.refused.map(({ what, why }) => (

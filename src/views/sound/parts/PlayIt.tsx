@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { formatBars, groupingsOf, type BarRange, type Tempo } from '@/core/music';
 import { inTerms } from '@/core/terms';
-import { Button, CheckField, ErrorSay, Loading, Section, SelectField } from '@/ui';
+import { Button, CheckField, ErrorSay, LinkButton, Loading, Section, SelectField } from '@/ui';
+import { hrefOf } from '../../shell/addresses';
 import { NumberField } from '../../shell/NumberField';
 import { useKeys } from '../../shell/use-keys';
 import { inUnit } from '../../listen/listen-model';
@@ -129,6 +130,7 @@ export function PlayIt({
         <Button disabled={saving} onClick={() => void keep()}>
           {saving ? 'Saving' : 'Save as a recording'}
         </Button>
+        <LinkButton href={hrefOf('/metronome')}>Metronome</LinkButton>
       </div>
       {sounding.trouble !== '' && <ErrorSay title={sounding.trouble} />}
     </Section>
