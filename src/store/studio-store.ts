@@ -346,8 +346,7 @@ export async function wipeStudio(): Promise<void> {
   await browserLock(databaseName(which))(async () => {
     for (const area of ['journal', 'binders', 'attached'] as const) await open?.clear(area);
   });
-  const { dropTakes } = await import('./takes');
-  await dropTakes(which, () => true);
+  await (await import('./takes')).dropTakes(which, () => true);
   await dropDrafts(which);
   sessionStorage.removeItem(WHICH);
   localStorage.removeItem(WHICH);

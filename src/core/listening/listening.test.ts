@@ -223,7 +223,7 @@ test('a take held against what is asked of a recording', () => {
 });
 
 test('of several takes the one with the fewest checks not met, then breaks, then slips; of equal ones the first', () => {
-  const take = (name: string, unmet: number, breaks: number, slips: number) => ({
+  const take = (name: string, unmet: number, breaks: number | null, slips: number | null) => ({
     name,
     count: { unmet, breaks, slips },
   });
@@ -231,6 +231,13 @@ test('of several takes the one with the fewest checks not met, then breaks, then
   expect(best()).toBeNull();
   expect(best(take('a', 1, 0, 0), take('b', 0, 3, 9))).toBe('b');
   expect(best(take('a', 0, 1, 0), take('b', 0, 0, 4), take('c', 0, 0, 2), take('d', 0, 0, 2))).toBe('c');
+  // What was not heard is not clean.
+  expect(best(take('a', 0, null, null), take('b', 0, 3, 9))).toBe('b');
+  expect(countTake({ ...hear(played()), input: 'many voices' }, [])).toEqual({
+    unmet: 0,
+    slips: null,
+    breaks: null,
+  });
   const slip = hear(played({ 5: 61 }));
   expect(countTake(slip, [])).toEqual({ unmet: 0, slips: 1, breaks: 0 });
 });

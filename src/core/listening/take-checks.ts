@@ -105,16 +105,19 @@ function tempoCheck(heard: Heard, tempo: number, tolerance: number): [TakeCheck[
 export interface TakeCount {
   /** Checks that are not met. */
   readonly unmet: number;
-  readonly slips: number;
-  /** Stops and beginnings again. */
-  readonly breaks: number;
+  /** Null where notes were not heard one by one: of many voices, and where nothing was made out. */
+  readonly slips: number | null;
+  /** Stops and beginnings again; null likewise. */
+  readonly breaks: number | null;
 }
 export function countTake(heard: Heard, checks: readonly TakeCheck[]): TakeCount {
+  const unmet = checks.filter(({ state }) => state === 'not met').length;
+  if (heard.input === 'many voices' || heard.bars.length === 0) return { unmet, slips: null, breaks: null };
   const findings = findingsOf(heard);
   const ofKind = (...kinds: readonly string[]) =>
     findings.reduce((sum, { kind, count }) => sum + (kinds.includes(kind) ? count : 0), 0);
   return {
-    unmet: checks.filter(({ state }) => state === 'not met').length,
+    unmet,
     slips: ofKind('wrong', 'missed', 'added'),
     breaks: ofKind('stop', 'restart', 'left out'),
   };
@@ -122,7 +125,7 @@ export function countTake(heard: Heard, checks: readonly TakeCheck[]): TakeCount
 
 /**
  * The take that is best by what was heard: fewest checks not met, then breaks, then slips; of equal ones the first. Null of
- * none. It proposes, the teacher chooses.
+ * none. One whose slips are not known is no better than one whose are. It proposes, the teacher chooses.
  */
 export function bestTake<T extends { readonly count: TakeCount }>(takes: readonly T[]): T | null {
   let best: T | null = null;
@@ -130,9 +133,9 @@ export function bestTake<T extends { readonly count: TakeCount }>(takes: readonl
   return best;
 }
 
-const isBetter = (one: TakeCount, other: TakeCount): boolean =>
-  one.unmet !== other.unmet
-    ? one.unmet < other.unmet
-    : one.breaks !== other.breaks
-      ? one.breaks < other.breaks
-      : one.slips < other.slips;
+const isBetter = (one: TakeCount, other: TakeCount): boolean => {
+  const [breaks, otherBreaks] = [one.breaks ?? Infinity, other.breaks ?? Infinity];
+  if (one.unmet !== other.unmet) return one.unmet < other.unmet;
+  if (breaks !== otherBreaks) return breaks < otherBreaks;
+  return (one.slips ?? Infinity) < (other.slips ?? Infinity);
+};

@@ -2,7 +2,7 @@ import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react';
 import type { Piece } from '@/core/repertoire';
 import { instrumentOn, type Student } from '@/core/students';
 import type { ReadyState } from '@/store';
-import { Loading } from '@/ui';
+import { ErrorSay, Loading } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
@@ -89,7 +89,7 @@ function ListenPage({
   });
   const [play, setPlay] = useState(PLAIN_PLAY);
   const [along, goAlong] = useState(false);
-  const takes = useTakes(ready.which);
+  const { takes, isUnreadable } = useTakes(ready.which);
   const [place, followTo] = useState<number | null>(null);
   /** What goes on once somebody has agreed to a recording. */
   const [asking, ask] = useState<(() => void) | null>(null);
@@ -188,6 +188,7 @@ function ListenPage({
           />
         </Suspense>
       )}
+      {isUnreadable && <ErrorSay title="The takes of this browser cannot be read. Reload the page." />}
       {takes && (
         <Suspense fallback={<Loading what="Reading the takes" />}>
           <Takes

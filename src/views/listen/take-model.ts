@@ -45,7 +45,7 @@ export function lookedAt(
 ): { readonly all: readonly LookedAtTake[]; readonly best: LookedAtTake | null } {
   const all = takes.map((take, at): LookedAtTake => {
     const checks = checkTake(take.heard, askedOf(asked, take, at + 1), {
-      recordedHere: take.source === 'microphone',
+      recordedHere: take.source !== 'file',
       today,
     });
     return { take, checks, count: countTake(take.heard, checks) };
@@ -57,7 +57,9 @@ const several = (count: number, one: string, many: string) =>
   count === 0 ? `no ${one}` : `${count} ${count === 1 ? one : many}`;
 
 export const countWords = ({ slips, breaks }: TakeCount): string =>
-  `${several(slips, 'slip', 'slips')}, ${several(breaks, 'stop or restart', 'stops or restarts')}`;
+  slips === null || breaks === null
+    ? 'slips cannot be heard in it'
+    : `${several(slips, 'slip', 'slips')}, ${several(breaks, 'stop or restart', 'stops or restarts')}`;
 
 export const sizeWords = (bytes: number): string =>
   bytes < 100_000

@@ -1,16 +1,22 @@
 import { useEffect, useState } from 'react';
 import { subscribeTakes, takesOf, type Take, type Which } from '@/store';
 
-/** Takes of a studio as they are kept; null until they are read. */
-export function useTakes(which: Which): readonly Take[] | null {
+/** Takes of a studio as they are kept; null until they are read, and where they cannot be. */
+export function useTakes(which: Which): {
+  readonly takes: readonly Take[] | null;
+  readonly isUnreadable: boolean;
+} {
   const [takes, set] = useState<readonly Take[] | null>(null);
+  const [isUnreadable, fail] = useState(false);
   useEffect(() => {
     let isGone = false;
     const read = () =>
       void takesOf(which)
-        .catch(() => [])
         .then((found) => {
           if (!isGone) set(found);
+        })
+        .catch(() => {
+          if (!isGone) fail(true);
         });
     read();
     const stop = subscribeTakes(read);
@@ -19,5 +25,5 @@ export function useTakes(which: Which): readonly Take[] | null {
       stop();
     };
   }, [which]);
-  return takes;
+  return { takes, isUnreadable };
 }

@@ -58,7 +58,10 @@ export function Takes({
   const old = takes.filter(({ day }) => day < before);
   const save = async (take: Take) => {
     const sound = await takeSound(which, take.id);
-    if (!sound) return;
+    if (!sound) {
+      say('The sound of this take is not in this browser any more.');
+      return;
+    }
     saveFile(
       fileName(
         [student.name, piece.title, takeBarsWords(take), take.day, take.time.replace(':', '.')],

@@ -4,6 +4,7 @@ import { inTerms } from '@/core/terms';
 import { Button, CheckField, ErrorSay, LinkButton, Loading, Section, SelectField } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
 import { NumberField } from '../../shell/NumberField';
+import { say } from '../../shell/say';
 import { useKeys } from '../../shell/use-keys';
 import { inUnit } from '../../listen/listen-model';
 import { playTrack, unitWords } from '../play-model';
@@ -57,7 +58,8 @@ export function PlayIt({
     const now = await current();
     const { keepAsRecording } = await import('../keep-as-recording');
     const heard = (now?.parts ?? []).filter((_, at) => !wish.muted.has(at)).map(({ name }) => name);
-    if (now)
+    if (!now) say('This passage cannot be played.');
+    else
       await keepAsRecording(playTrack(now, { ...wish, loop: false }), [
         title,
         heard.join(' and '),
