@@ -38,8 +38,8 @@ const SCORE = `<score-partwise version="4.0"><part-list><score-part id="P1"><par
 const SOUNDING = [70, 72, 74, 75, 77, 79, 81, 70, 72, 74, 75, 77, 79, 81, 77];
 const PLACES = [0, 1, 2, 3, 4, 5, 6, 7, 9, 10, 11, 12, 13, 14, 15];
 
-function hear(notes: readonly HeardNote[]) {
-  const read = readScoreText(SCORE);
+function hear(notes: readonly HeardNote[], score = SCORE) {
+  const read = readScoreText(score);
   const question = read.ok && questionOf(read.value, { part: null, bars: null, repeats: true, ending: null });
   if (!question || !question.ok) throw new Error('no question');
   return listenToNotes(notes, question.value, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(notes) });
@@ -105,6 +105,49 @@ test('broken off and begun again, from the middle, left out: jumps, and where a 
     kind: 'cold',
     section: { from: 3, to: 4 },
   });
+});
+
+/** Four bars of notes in octaves, two octaves apart. */
+const CHORDS = `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Keys</part-name></score-part></part-list><part id="P1">${measures(
+  ['CDEF', 'GABA', 'GFED', 'EFGA'].map((bar) =>
+    Array.from(bar)
+      .map((step) => {
+        const lower = `<note><chord/><pitch><step>${step}</step><octave>3</octave></pitch><duration>4</duration><voice>1</voice></note>`;
+        return note(step) + lower;
+      })
+      .join(''),
+  ),
+).replace(/<transpose>.*?<\/transpose>/, '')}</part></score-partwise>`;
+const chordsFrom = (from: number, to: number, start: number): HeardNote[] =>
+  Array.from('CDEFGABAGFEDEFGA')
+    .slice(from, to)
+    .flatMap((step, at) => {
+      const upper = 72 + ('CDEFGAB'.indexOf(step) * 2 - ('CDE'.includes(step) ? 0 : 1));
+      const [on, off] = [start + at, start + at + 0.8];
+      return [
+        { on, off, pitch: upper - 24, velocity: 70 },
+        { on: on + 0.01, off, pitch: upper, velocity: 70 },
+      ];
+    });
+
+test('slips beside a stop and at the start of a restart are told at their own notes', () => {
+  const slips = ({ notes, missed }: Heard) => [
+    ...notes.flatMap(({ kind, pitch, written, number }) =>
+      kind === 'right' ? [] : [[kind, pitch, written, number]],
+    ),
+    ...missed.map(({ pitch, number }) => ['missed', pitch, null, number]),
+  ];
+  // The sixth note repeats the fifth, and then the music stops: the fifth is still the one that came in time.
+  expect(slips(hear(played({ 5: 77 }, { 6: 2.5 })))).toEqual([['wrong', 77, 79, 2]]);
+  // The lower note of the chord gone back to is wrong, and comes first.
+  const again = chordsFrom(4, 16, 12);
+  const wrong = again.map((each, at) => (at === 0 ? { ...each, pitch: each.pitch + 1 } : each));
+  expect(slips(hear([...chordsFrom(0, 10, 0), ...again], CHORDS))).toEqual([]);
+  expect(slips(hear([...chordsFrom(0, 10, 0), ...wrong], CHORDS))).toEqual([['wrong', 56, 55, 2]]);
+  // A chord that comes after a stop, its lower note touched once before: the chord is right, the touch is one too many.
+  const touch = { on: 7.6, off: 7.7, pitch: 57, velocity: 50 };
+  const stopped = [...chordsFrom(0, 7, 0), touch, ...chordsFrom(7, 16, 9.5)];
+  expect(slips(hear(stopped, CHORDS))).toEqual([['added', 57, null, 2]]);
 });
 
 test('a WAV file written is read again; what is none is refused', () => {

@@ -35,6 +35,9 @@ const BESIDE_EVENTS = 2;
 /** A wrong note lies this near to where it was due: seconds, and a share of the crotchet. */
 const NEAR = 0.12;
 const NEAR_SHARE = 0.1;
+/** And well nearer than halfway to the next event: a share of the seconds to it, which counts from here on. */
+const NEAR_GAP = 0.35;
+const NEAR_AT_LEAST = 0.04;
 /** Seconds a wrong note of a chord is from the right ones of it. */
 const WITH_OTHERS = 0.08;
 /** Seconds a grace note comes before its note or after it. */
@@ -44,6 +47,8 @@ const ALONG = 4;
 /** Two notes of one pitch are looked at together within so many seconds, and change places for this much. */
 const TWINS = 1;
 const NEARER = 0.02;
+/** Seconds more than printed between two events: the player stopped there. */
+const PAUSE = 0.35;
 /** Notes of one event further apart than this do not make its time. */
 const TOGETHER = 0.12;
 
@@ -93,6 +98,8 @@ class Placer {
   /** Written notes that are still to be heard, by event. */
   private readonly open = new Map<number, SoundingPitch[]>();
   private readonly found: Omit<PlacedNote, 'stretch'>[] = [];
+  /** Notes before the first that was read as an event. */
+  private readonly leading = new Set<number>();
 
   constructor(
     private readonly heard: readonly HeardNote[],
@@ -108,6 +115,7 @@ class Placer {
     // Notes before the first and after the last may stand for events there, played wrong.
     const lead = notes.findIndex(isReached);
     const trail = notes.length - 1 - notes.findLastIndex(isReached);
+    for (const note of notes.slice(0, lead)) this.leading.add(note);
     this.first = Math.max(0, Math.min(...reached) - Math.min(lead, BESIDE_EVENTS));
     this.last = Math.min(events.length - 1, Math.max(...reached) + Math.min(trail, BESIDE_EVENTS));
     for (let event = this.first; event <= this.last; event += 1)
@@ -115,6 +123,7 @@ class Placer {
   }
 
   private eventOf(note: number): number {
+    if (this.leading.has(note)) return this.first;
     return Math.max(this.first, this.match.steps[note]?.event ?? -1);
   }
   private on(note: number): number {
@@ -171,20 +180,33 @@ class Placer {
     return this.open.get(event)?.find((each) => each.unpitched || each.midi === midi);
   }
 
-  /** When an event was heard, or would have been: between its neighbours. */
-  private dueAt(event: number): number | null {
-    const there = this.times.get(event);
-    if (there !== undefined) return there;
-    let [before, after] = [event - 1, event + 1];
+  /** When an event was heard, or would have been, for a note that may stand for it. */
+  private dueAt(event: number, note: number): number | null {
+    return this.times.get(event) ?? this.dueBetween(event, note, event, event);
+  }
+
+  /**
+   * When an event is due by those heard before one and after another; null where neither is. Where the player stopped
+   * between them it is due before the stop or after it: whichever is nearer to the note.
+   */
+  private dueBetween(event: number, note: number, from: number, to: number): number | null {
+    let [before, after] = [from - 1, to + 1];
     while (before >= this.first && !this.times.has(before)) before -= 1;
     while (after <= this.last && !this.times.has(after)) after += 1;
     const [a, b] = [this.times.get(before), this.times.get(after)];
-    const at = this.events[event]?.seconds ?? 0;
-    const [from, to] = [this.events[before]?.seconds ?? 0, this.events[after]?.seconds ?? 0];
-    if (a !== undefined && b !== undefined && to > from) return a + ((b - a) * (at - from)) / (to - from);
-    const factor = this.match.factors[this.notes[0] ?? 0] ?? 1;
-    if (a !== undefined) return a + (at - from) * factor;
-    return b === undefined ? null : b - (to - at) * factor;
+    const secondsOf = (index: number) => this.events[index]?.seconds ?? 0;
+    const found = this.match.factors[note] ?? 0;
+    const factor = found > 0 ? found : 1;
+    const fromBefore = a === undefined ? null : a + (secondsOf(event) - secondsOf(before)) * factor;
+    const fromAfter = b === undefined ? null : b - (secondsOf(after) - secondsOf(event)) * factor;
+    if (a === undefined || b === undefined || fromBefore === null || fromAfter === null)
+      return fromBefore ?? fromAfter;
+    if (fromAfter - fromBefore > PAUSE) {
+      const on = this.on(note);
+      return Math.abs(on - fromBefore) <= Math.abs(on - fromAfter) ? fromBefore : fromAfter;
+    }
+    const printed = secondsOf(after) - secondsOf(before);
+    return a + ((b - a) * (secondsOf(event) - secondsOf(before))) / printed;
   }
 
   /** Of two notes of one pitch the one that comes when it is due is the written one. */
@@ -200,9 +222,9 @@ class Placer {
           Math.abs(this.on(each.note) - this.on(note)) < TWINS,
       );
       const taken = this.found[twin];
-      const due = taken && this.dueWithout(taken);
-      if (!taken || due == null) continue;
-      if (Math.abs(this.on(note) - due) + NEARER >= Math.abs(this.on(taken.note) - due)) continue;
+      const off = taken && this.offWithout(taken, note);
+      const offTaken = taken && this.offWithout(taken, taken.note);
+      if (!taken || off == null || offTaken == null || off + NEARER >= offTaken) continue;
       this.found[twin] = { ...taken, note };
       left[at] = taken.note;
       const all = this.found.flatMap((each) =>
@@ -233,8 +255,9 @@ class Placer {
         { event, written },
       ].sort((a, b) => a.event - b.event);
       const fits = slots.every((slot, at) => {
-        const due = this.dueBetween(slot.event, from, to);
-        return due !== null && Math.abs(this.on(notes[at] ?? 0) - due) <= BESIDE;
+        const of = notes[at] ?? 0;
+        const due = this.dueBetween(slot.event, of, from, to);
+        return due !== null && Math.abs(this.on(of) - due) <= BESIDE;
       });
       if (!fits) continue;
       for (const each of chain) this.found.splice(this.found.indexOf(each), 1);
@@ -254,31 +277,17 @@ class Placer {
     return false;
   }
 
-  /** When an event is due by those heard before one and after another; null where neither is. */
-  private dueBetween(event: number, from: number, to: number): number | null {
-    let [before, after] = [from - 1, to + 1];
-    while (before >= this.first && !this.times.has(before)) before -= 1;
-    while (after <= this.last && !this.times.has(after)) after += 1;
-    const [a, b] = [this.times.get(before), this.times.get(after)];
-    const secondsOf = (index: number) => this.events[index]?.seconds ?? 0;
-    if (a !== undefined && b !== undefined)
-      return a + ((b - a) * (secondsOf(event) - secondsOf(before))) / (secondsOf(after) - secondsOf(before));
-    const factor = this.match.factors[this.notes[0] ?? 0] ?? 1;
-    if (a !== undefined) return a + (secondsOf(event) - secondsOf(before)) * factor;
-    return b === undefined ? null : b - (secondsOf(after) - secondsOf(event)) * factor;
-  }
-
-  /** When a note is due by the others of its event, else by the events around it. */
-  private dueWithout({ note, event }: Omit<PlacedNote, 'stretch'>): number | null {
+  /** How far a note lies from where an event is due, with one it was taken for left out. */
+  private offWithout(taken: Omit<PlacedNote, 'stretch'>, note: number): number | null {
+    const { event } = taken;
     const others = this.found.filter(
-      (each) => each.event === event && each.note !== note && each.kind === 'right',
+      (each) => each.event === event && each.note !== taken.note && each.kind === 'right',
     );
-    if (others.length > 0) return timeOf(others.map((each) => this.on(each.note)));
-    const kept = this.times.get(event);
-    this.times.delete(event);
-    const due = this.dueAt(event);
-    if (kept !== undefined) this.times.set(event, kept);
-    return due;
+    const due =
+      others.length > 0
+        ? timeOf(others.map((each) => this.on(each.note)))
+        : this.dueBetween(event, note, event, event);
+    return due === null ? null : Math.abs(this.on(note) - due);
   }
 
   /** A written note that is still open in an event close by, at the same moment. */
@@ -288,7 +297,7 @@ class Placer {
     let least = BESIDE;
     for (let at = event - BESIDE_EVENTS; at <= event + BESIDE_EVENTS; at += 1) {
       const written = this.openPitch(at, this.heard[note]?.pitch ?? -1);
-      const due = written && this.dueAt(at);
+      const due = written && this.dueAt(at, note);
       if (written === undefined || due == null) continue;
       const apart = Math.abs(this.on(note) - due);
       if (apart <= least) [best, least] = [{ event: at, written }, apart];
@@ -315,13 +324,15 @@ class Placer {
       const stands = this.match.steps[note]?.how === 'first';
       for (let event = own - BESIDE_EVENTS; event <= own + BESIDE_EVENTS; event += 1)
         for (const written of this.open.get(event) ?? []) {
-          const due = this.dueAt(event);
+          const due = this.dueAt(event, note);
           if (due === null) continue;
           const crotchet = this.crotchetAt(note);
           const apart = Math.abs(this.on(note) - due);
           // The reading as a whole put it there, between two that are right.
           const isOwn = stands && event === own && this.isDue(note, event, crotchet);
-          const near = this.times.has(event) ? WITH_OTHERS : NEAR + NEAR_SHARE * crotchet;
+          const widest = this.times.has(event) ? WITH_OTHERS : NEAR + NEAR_SHARE * crotchet;
+          const gap = this.gapBeside(event, note, this.on(note) < due);
+          const near = Math.min(widest, Math.max(NEAR_AT_LEAST, NEAR_GAP * gap));
           if (!isOwn && apart > near) continue;
           const steps = Math.abs((this.heard[note]?.pitch ?? 0) - written.midi);
           pairs.push({ note, event, written, cost: Math.min(apart, 0.3) * 10 + Math.min(steps, 12) * 0.25 });
@@ -352,6 +363,13 @@ class Placer {
       if (Math.abs(on - due) <= near) return true;
     }
     return !known;
+  }
+
+  /** Seconds from an event to the one before it or after it. */
+  private gapBeside(event: number, note: number, before: boolean): number {
+    const own = this.dueAt(event, note);
+    const other = this.dueAt(before ? event - 1 : event + 1, note);
+    return own === null || other === null ? Infinity : Math.abs(other - own);
   }
 
   private crotchetAt(note: number): number {

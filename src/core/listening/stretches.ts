@@ -5,6 +5,8 @@ import type { SoundingRoad } from './road';
 const FEWEST = 3;
 /** Past whole bars in less than this share of their time: they were left out. */
 const SKIPPED = 0.7;
+/** Seconds within which notes sound together. */
+const WITH = 0.08;
 
 interface Draft {
   notes: number[];
@@ -30,7 +32,7 @@ export function stretchesOf(
     }
     const draft = drafts.at(-1);
     if (!draft || jumped || (how === 'first' && last >= 0 && leavesOut(last, note)))
-      drafts.push({ notes: [note], jumped: draft !== undefined });
+      drafts.push({ notes: [...soundingWith(note, draft), note], jumped: draft !== undefined });
     else draft.notes.push(note);
     last = note;
   });
@@ -50,6 +52,15 @@ export function stretchesOf(
   joined[0]?.notes.unshift(...before);
   return joined;
 
+  /** Takes what was read as added just before a jump out of a stretch: it sounds with the note jumped to. */
+  function soundingWith(note: number, draft: Draft | undefined): number[] {
+    const on = heard[note]?.on ?? 0;
+    let first = draft?.notes.length ?? 0;
+    const isWith = (other: number | undefined) =>
+      other !== undefined && steps[other]?.how === 'added' && on - (heard[other]?.on ?? 0) <= WITH;
+    while (isWith(draft?.notes[first - 1])) first -= 1;
+    return draft?.notes.splice(first) ?? [];
+  }
   /** Whether whole bars between two notes were passed over in less than their time. */
   function leavesOut(one: number, other: number): boolean {
     const [from, to] = [events[steps[one]?.event ?? -1], events[steps[other]?.event ?? -1]];
