@@ -93,6 +93,16 @@ test('a keyboard is listened to, a finding kept, the take kept as a run-through 
   await page.keyboard.press('l');
   await sees(page, '1 to keep or drop');
   expect(await textOf(page, 'main')).toContain('The printed order');
+  // The wrong note is ringed on the page, over its head.
+  await page.waitForSelector('ellipse[data-note="ring"]');
+  expect(
+    await page.$$eval('[data-note]', (marks) =>
+      marks.map((mark) => {
+        const [ring, around] = [mark, mark.closest('svg')].map((each) => each?.getBoundingClientRect());
+        return ring && around && ring.width < 40 && ring.left > around.left && ring.top > around.top;
+      }),
+    ),
+  ).toEqual([true]);
   const faults = (await ofKind<KeptFault>(page, 'fault')).length;
   await tabTo(page, /^Keep as a fault, a: /);
   await kept(page, () => page.keyboard.press('Enter'));

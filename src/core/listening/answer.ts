@@ -50,6 +50,8 @@ export interface HeardAs {
   readonly octaveOnly?: true;
   /** Place among the notes of the written road, by onset and then pitch; null for an added note or on another road. */
   readonly id: number | null;
+  /** Order of its note in the file; of an added one that of the note it came after. Null before the first. */
+  readonly order: number | null;
 }
 
 export interface MissedNote {
@@ -57,6 +59,7 @@ export interface MissedNote {
   readonly pass: number;
   readonly pitch: number;
   readonly id: number | null;
+  readonly order: number;
 }
 
 export interface Stop {

@@ -16,6 +16,8 @@ export interface Finding {
   /** Seconds from the beginning of the take; null for what is true of the whole. */
   readonly at: number | null;
   readonly count: number;
+  /** Their notes by order in the file: of added ones those they came after. Empty where it is not about notes. */
+  readonly orders: readonly number[];
   /** The first of them: MIDI numbers as they sound; null where none was heard, or none is written. */
   readonly first: { readonly heard: number | null; readonly written: number | null } | null;
   /** Of a stop, and of the silence before a restart. */
@@ -40,6 +42,7 @@ export function findingsOf(heard: Heard): Finding[] {
       number: number;
       pass: number;
       pitch: number;
+      orders: number[];
     }
   >();
   const slip = (
@@ -49,19 +52,21 @@ export function findingsOf(heard: Heard): Finding[] {
     at: number | null,
     of: HeardAs | null,
     pitch: number,
+    order: number | null,
   ) => {
     const key = `${kind} ${number} ${pass}`;
-    const known = slips.get(key);
-    if (known) known.count += 1;
-    else slips.set(key, { of, count: 1, at, kind, number, pass, pitch });
+    const known = slips.get(key) ?? { of, count: 0, at, kind, number, pass, pitch, orders: [] };
+    known.count += 1;
+    if (order !== null) known.orders.push(order);
+    slips.set(key, known);
   };
   for (const note of heard.notes)
-    if (note.kind !== 'right') slip(note.kind, note.number, note.pass, note.on, note, note.pitch);
+    if (note.kind !== 'right') slip(note.kind, note.number, note.pass, note.on, note, note.pitch, note.order);
   const timeOf = (number: number, pass: number) =>
     heard.bars.find((bar) => bar.number === number && bar.pass === pass)?.at ?? null;
-  for (const { number, pass, pitch } of heard.missed)
-    slip('missed', number, pass, timeOf(number, pass), null, pitch);
-  for (const [key, { of, count, at, kind, number, pass, pitch }] of slips)
+  for (const { number, pass, pitch, order } of heard.missed)
+    slip('missed', number, pass, timeOf(number, pass), null, pitch, order);
+  for (const [key, { of, count, at, kind, number, pass, pitch, orders }] of slips)
     found.push({
       key,
       kind,
@@ -69,11 +74,12 @@ export function findingsOf(heard: Heard): Finding[] {
       pass,
       at,
       count,
+      orders,
       first: { heard: of ? of.pitch : null, written: of ? of.written : pitch },
       seconds: null,
       fault: 'notes',
     });
-  const none = { pass: null, count: 1, first: null } as const;
+  const none = { pass: null, count: 1, orders: [], first: null } as const;
   for (const { at, number, seconds, fermata } of heard.stops)
     if (!fermata)
       found.push({

@@ -145,6 +145,7 @@ export function listenToMany(sound: Sound, question: Question, onProgress: Progr
   const heard = bars.filter(({ certain }) => certain !== 'not heard');
   return {
     ...nothing('many voices', checks, [
+      ...question.refused,
       {
         what: 'notes, stops, restarts, and whether it was complete',
         why: 'of many voices only the tempo is heard',

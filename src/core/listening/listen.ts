@@ -37,6 +37,8 @@ export interface Question {
   readonly layout: Layout;
   readonly part: ScorePart;
   readonly roads: readonly NamedRoad[];
+  /** What was asked for and cannot be listened for. */
+  readonly refused: readonly Refused[];
 }
 
 export function questionOf(score: Score, asked: ListeningAsked): Result<Question, ListeningRefusal> {
@@ -50,7 +52,11 @@ export function questionOf(score: Score, asked: ListeningAsked): Result<Question
   if (!part) return refuse({ kind: 'no such part', parts: score.parts.map(({ name, id }) => name || id) });
   const roads = roadsOf(score, asked);
   if (!roads.ok) return roads;
-  return { ok: true, value: { score, part, ...roads.value } };
+  const { hasEnding, ...found } = roads.value;
+  const refused = hasEnding
+    ? []
+    : [{ what: `ending ${asked.ending ?? ''}`, why: 'the score has none: the printed order is meant' }];
+  return { ok: true, value: { score, part, ...found, refused } };
 }
 
 /** A part along the road that fits what was heard best. */
@@ -121,7 +127,7 @@ export function listenToNotes(
 ): Heard {
   const { fit, rightPart, fits } = fitted(notes, question, costs);
   const { road, match } = fit;
-  const refused: Refused[] = [];
+  const refused: Refused[] = [...question.refused];
   if (!fits) {
     refused.push({
       what: 'everything at bars',
@@ -148,6 +154,7 @@ export function listenToNotes(
       written: written?.midi ?? null,
       ...(octaveOnly ? { octaveOnly } : {}),
       id: written ? idOf(written.id) : null,
+      order: (written ?? road.events[event]?.pitches.at(-1))?.order ?? null,
     };
   });
   const last = stretches.at(-1);
@@ -182,6 +189,7 @@ export function listenToNotes(
         pass: barAt(event)?.pass ?? 1,
         pitch: pitch.midi,
         id: idOf(pitch.id),
+        order: pitch.order,
       })),
     ),
     ...measured,

@@ -38,9 +38,9 @@ const SCORE = `<score-partwise version="4.0"><part-list><score-part id="P1"><par
 const SOUNDING = [70, 72, 74, 75, 77, 79, 81, 70, 72, 74, 75, 77, 79, 81, 77];
 const PLACES = [0, 1, 2, 3, 4, 5, 6, 7, 9, 10, 11, 12, 13, 14, 15];
 
-function hear(notes: readonly HeardNote[], score = SCORE) {
+function hear(notes: readonly HeardNote[], score = SCORE, ending: number | null = null) {
   const read = readScoreText(score);
-  const question = read.ok && questionOf(read.value, { part: null, bars: null, repeats: true, ending: null });
+  const question = read.ok && questionOf(read.value, { part: null, bars: null, repeats: true, ending });
   if (!question || !question.ok) throw new Error('no question');
   return listenToNotes(notes, question.value, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(notes) });
 }
@@ -89,6 +89,16 @@ test('transposed, tied, with a grace note and a hold: what is heard, as findings
   expect(paceOf(clean.bars, 5)).toMatchObject({ sure: 4, within: 4 });
   expect(paceOf(clean.bars, 5)?.middle).toBeCloseTo(60, 3);
   expect(paceOf([], 5)).toBeNull();
+});
+
+test('an ending the score has not is told, and the printed order is meant', () => {
+  const heard = hear(played(), SCORE, 2);
+  expect(heard.road).toBe('as written');
+  expect(heard.refused).toContainEqual({
+    what: 'ending 2',
+    why: 'the score has none: the printed order is meant',
+  });
+  expect(hear(played()).refused.map(({ what }) => what)).not.toContain('ending 2');
 });
 
 test('broken off and begun again, from the middle, left out: jumps, and where a run began', () => {

@@ -40,6 +40,8 @@ export interface SoundingPitch {
   readonly id: number;
   /** Any pitch is the right one: percussion without pitch. */
   readonly unpitched: boolean;
+  /** Order of its note in the file; of tied ones the first. */
+  readonly order: number;
 }
 
 const ORNAMENTS = new Set([
@@ -132,7 +134,10 @@ export function soundingRoad(score: Score, layout: Layout, part: ScorePart, road
     event.rolled ||= note.signs.some((sign) => ROLLED.has(sign));
     const twin = event.pitches.find((each) => each.midi === midi);
     if (twin) continue;
-    event.pitches = [...event.pitches, { midi, length: end - start, id: notes, unpitched: note.unpitched }];
+    event.pitches = [
+      ...event.pitches,
+      { midi, length: end - start, id: notes, unpitched: note.unpitched, order: note.order },
+    ];
     notes += 1;
   }
   return { name: road.name, events, bars, length, notes };

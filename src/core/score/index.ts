@@ -32,6 +32,7 @@ export { sidesOf } from './sides';
 export type { LearnedBar, Likeness, NearCopy } from './learn-once';
 export type { Jump, Roadmap } from './roadmap';
 export type { PassageRefusal } from './passage';
+export { noteName, withNamedNotes } from './named-notes';
 export { roadsOf, type NamedRoad, type RoadsAsked } from './roads';
 export { tempoChanges } from './times';
 export type { KeyChange } from './key-traps';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { noteOf, scoreOf } from './arbitrary';
+import { noteName, withNamedNotes } from './named-notes';
 import { readScoreText } from './read-score';
 import { ASSUMED_DIFFICULTY, DIFFICULTIES } from './difficulty-figures';
 import { xRay, type XRay } from './x-ray';
@@ -45,6 +46,38 @@ describe('laws of the x-ray', () => {
         bar.map(({ step, octave, length }) => noteOf(`${step}${octave + octaves}`, length)).join(''),
       ),
     );
+
+  test('a note of the file is found by its name, whatever else stands in the file', () => {
+    const between = fc.constantFrom(
+      '',
+      '<!-- <note> is none -->',
+      '<unknown><note/></unknown>',
+      noteOf('B4', 0, '<grace/>').replace('<note>', '<note xml:id="x" default-x="3">'),
+    );
+    fc.assert(
+      fc.property(anyPiece, fc.array(between, { minLength: 48, maxLength: 48 }), (piece, more) => {
+        let at = 0;
+        const text = written(piece).replaceAll(
+          '<note>',
+          () => `${more[at++ % more.length] ?? ''}<note id='n'>`,
+        );
+        const [read, named] = [readScoreText(text), withNamedNotes(text)];
+        if (!read.ok) throw new Error('not read');
+        expect(readScoreText(named)).toEqual(read);
+        for (const { order, pitch, spelling } of read.value.parts[0]?.measures.flatMap(
+          ({ notes }) => notes,
+        ) ?? []) {
+          const found = named.split(`<note id="${noteName(order)}"`);
+          expect(found).toHaveLength(2);
+          const octave = Number(/<octave>(\d)/.exec(found[1] ?? '')?.[1]);
+          expect([/<step>(\w)/.exec(found[1] ?? '')?.[1], octave]).toEqual([
+            'CDEFGAB'[spelling?.letter ?? -1],
+            Math.floor((pitch ?? 0) / 12) - 1,
+          ]);
+        }
+      }),
+    );
+  });
 
   test('transposing changes no count and no time', () => {
     fc.assert(

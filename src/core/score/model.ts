@@ -66,6 +66,8 @@ export interface TimeSignature {
 }
 
 export interface Note {
+  /** Place among all notes and rests of the file, as they stand in it. */
+  readonly order: number;
   /** Ticks from the start of the measure. */
   readonly at: number;
   /** Ticks; 0 for a grace note. */

@@ -12,6 +12,8 @@ export class NoteBuilder {
   private note: DraftNote | null = null;
   /** Ticks of the note being read; null until it says. */
   private duration: number | null = null;
+  /** Notes come past in the file so far. */
+  private met = 0;
   private displayed = false;
   private display: { letter: number; octave: number } = { letter: 0, octave: 4 };
 
@@ -21,8 +23,13 @@ export class NoteBuilder {
     return this.note !== null;
   }
 
+  /** Counts a note of the file, whether it is read or passed over. */
+  meet(): void {
+    this.met += 1;
+  }
+
   begin(attributes: Attributes): void {
-    this.note = newNote();
+    this.note = newNote(this.met - 1);
     // What is heard in place of a sign and not printed is nothing to play.
     if (attributes['print-object'] === 'no') this.note.cue = true;
     this.duration = null;
@@ -173,7 +180,8 @@ export class NoteBuilder {
   }
 }
 
-const newNote = (): DraftNote => ({
+const newNote = (order: number): DraftNote => ({
+  order,
   at: 0,
   length: 0,
   pitch: null,

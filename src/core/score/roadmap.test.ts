@@ -30,6 +30,20 @@ describe('the road through the signs', () => {
     );
   });
 
+  test('an ending that is not printed is told, and the order is the printed one', () => {
+    fc.assert(
+      fc.property(anyRoad, (road) => {
+        const signs = signsOf(road);
+        const asked = roadmapOf(signs, { ...PLAIN_ROADMAP, ending: 99 });
+        expect(asked.order).toEqual(roadmapOf(signs).order);
+        expect(asked.problems).toEqual(['the score has no ending 99: it is read as printed']);
+        for (const { ending } of signs)
+          for (const pass of ending?.passes ?? [])
+            expect(roadmapOf(signs, { ...PLAIN_ROADMAP, ending: pass }).problems).toEqual([]);
+      }),
+    );
+  });
+
   test('every leap is named: the order is printed order but for the jumps', () => {
     fc.assert(
       fc.property(anyRoad, (road) => {

@@ -60,6 +60,12 @@ export interface Roadmap {
 /** A road that comes past more measures than this goes round in a circle. */
 const MOST = 100_000;
 
+/** Passes that have an ending of their own, in order. */
+export const passesOf = (signs: readonly RoadSign[]): number[] =>
+  [...new Set(signs.flatMap(({ ending }) => ending?.passes ?? []))].sort((a, b) => a - b);
+export const hasEnding = (signs: readonly RoadSign[], pass: number): boolean =>
+  passesOf(signs).includes(pass);
+
 /**
  * The measures as performed. The k-th pass of a repeat takes the ending that names k, and where none does the next one
  * printed; a repeat without a start goes back to after the one before it, else to the beginning; one within another is
@@ -72,6 +78,8 @@ export function roadmapOf(printed: readonly RoadSign[], options: RoadmapOptions 
   const order: number[] = [];
   const jumps: Jump[] = [];
   const problems = [...counted.problems, ...leadingNowhere(signs)];
+  if (options.ending !== null && !hasEnding(printed, options.ending))
+    problems.push(`the score has no ending ${options.ending}: it is read as printed`);
   const jumped = new Set<number>();
   let start = 0;
   let pass = 1;

@@ -3,7 +3,15 @@ import { refuse, type Result } from '../result';
 import { layoutOf, type Layout } from './bars';
 import type { Score } from './model';
 import { roadWithin, type PassageRefusal } from './passage';
-import { PLAIN_ROADMAP, roadmapOf, roadSigns, type RoadmapOptions, type RoadSign } from './roadmap';
+import {
+  hasEnding,
+  passesOf,
+  PLAIN_ROADMAP,
+  roadmapOf,
+  roadSigns,
+  type RoadmapOptions,
+  type RoadSign,
+} from './roadmap';
 
 /** A way through a score, as somebody may take it. */
 export interface NamedRoad {
@@ -21,14 +29,21 @@ export interface RoadsAsked {
   readonly ending: number | null;
 }
 
+export interface RoadsFound {
+  readonly layout: Layout;
+  readonly roads: readonly NamedRoad[];
+  /** Whether the score has the ending asked for. */
+  readonly hasEnding: boolean;
+}
+
 /**
  * The ways through a score that differ: as written, without repeats, with each ending last, without the return.
- * @returns the one asked for first; and where it stands as written
+ * @returns the one asked for first, as written where the score lacks the ending asked for
  */
 export function roadsOf(
   score: Score,
   { bars, repeats, ending }: RoadsAsked,
-): Result<{ readonly layout: Layout; readonly roads: readonly NamedRoad[] }, PassageRefusal> {
+): Result<RoadsFound, PassageRefusal> {
   const layout = layoutOf(score);
   const numbers = layout.bars.map(({ number }) => number);
   const first = bars === null ? 0 : numbers.indexOf(bars.from);
@@ -48,11 +63,10 @@ export function roadsOf(
       order: (bars === null ? roadmapOf(by, options) : roadWithin(by, from, to, options)).order,
     };
   };
-  const passes = [...new Set(signs.flatMap((sign) => sign.ending?.passes ?? []))].sort((a, b) => a - b);
   const all = [
     road('as written', {}),
     road('no repeats', { repeats: false }),
-    ...passes.map((pass) => road(`ending ${pass} last`, { ending: pass })),
+    ...passesOf(signs).map((pass) => road(`ending ${pass} last`, { ending: pass })),
     road(
       'no da capo',
       {},
@@ -72,6 +86,7 @@ export function roadsOf(
     ok: true,
     value: {
       layout,
+      hasEnding: ending === null || hasEnding(signs, ending),
       roads: roads.map((each) => (each.order.join() === written ? { ...each, name: 'as written' } : each)),
     },
   };

@@ -83,6 +83,7 @@ export class ScoreBuilder {
   open(name: string, attributes: Attributes): void {
     this.path.push(name);
     this.text = '';
+    if (name === 'note') this.note.meet();
     if (this.passedOver > 0) {
       this.passedOver += 1;
       return;

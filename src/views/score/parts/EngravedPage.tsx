@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Chunk } from '@/core/score';
+import { withNamedNotes, type Chunk } from '@/core/score';
 import { Loading, classes } from '@/ui';
 import { engrave } from '@/workers/engrave.job';
+import { drawNoteLooks, type MarkedNote } from '../note-looks';
 import css from './EngravedPage.module.css';
 
 const SVG = 'http://www.w3.org/2000/svg';
@@ -12,6 +13,8 @@ const SCALE = 38;
 const EDGE = 50;
 /** How far a word stands above its bar: above the bracket of an ending. */
 const ABOVE = 360;
+
+const NO_NOTES: readonly MarkedNote[] = [];
 
 interface Box {
   readonly x: number;
@@ -43,6 +46,7 @@ export function EngravedPage({
   barOf,
   bars,
   chunks,
+  notes = NO_NOTES,
   shapes,
   selected,
   onSelect,
@@ -54,6 +58,8 @@ export function EngravedPage({
   readonly bars: readonly { readonly label: string; readonly tint: number }[];
   /** Stretches worked on as one, bracketed above their bars. */
   readonly chunks: readonly Pick<Chunk, 'from' | 'to'>[];
+  /** Notes with a mark of their own. */
+  readonly notes?: readonly MarkedNote[];
   /** What is done on purpose, in a word, above the bar it begins in. */
   readonly shapes: readonly { readonly bar: number; readonly words: string }[];
   readonly selected: number;
@@ -78,7 +84,7 @@ export function EngravedPage({
   useEffect(() => {
     if (width === 0) return undefined;
     // Bars of rest drawn as one could not be pressed one by one.
-    const single = xml.replace(/<multiple-rest[^>]*>[^<]*<\/multiple-rest>/g, '');
+    const single = withNamedNotes(xml).replace(/<multiple-rest[^>]*>[^<]*<\/multiple-rest>/g, '');
     return engrave.ask({ xml: single, width, scale: SCALE }, (reply) => {
       const element = host.current;
       if (!element || reply.kind === 'progress' || reply.kind === 'cancelled') return;
@@ -137,6 +143,9 @@ export function EngravedPage({
       rect.after(text);
     }
   }, [state, barOf, shapes]);
+  useEffect(() => {
+    if (state === 'drawn' && host.current) drawNoteLooks(host.current, notes);
+  }, [state, notes]);
   useEffect(() => {
     if (state !== 'drawn') return;
     for (const rect of host.current?.querySelectorAll<SVGRectElement>('rect[data-measure]') ?? []) {
