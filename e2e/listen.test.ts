@@ -133,6 +133,40 @@ test('a keyboard is listened to, a finding kept, the take kept as a run-through 
   expect(problems).toEqual([]);
 });
 
+test('beside the marks: the keys stay those of the marking, a finding becomes a fault; whoever leaves a take is asked', async () => {
+  const { page, problems } = await openPage(browser());
+  await page.evaluateOnNewDocument(stubKeyboard);
+  const asked: string[] = [];
+  page.on('dialog', (dialog) => {
+    asked.push(dialog.type());
+    void dialog.dismiss();
+  });
+  await visit(page, `${baseUrl}/mark?goal=orla-5&component=s&studio=demo`);
+  await press(page, 'Listen');
+  await sees(page, 'Listen: Ropewalk Gigue');
+  await press(page, 'Listen', 1);
+  await page.waitForSelector('[aria-label="Listening"]');
+  await play(page, played(null, true));
+  await page.evaluate(() => document.querySelector<HTMLElement>('header nav a[href="/plan"]')?.click());
+  await expect.poll(() => asked).toEqual(['beforeunload']);
+  await press(page, 'Stop');
+  await sees(page, '1 to keep or drop');
+  const [runs, faults] = [(await ofKind(page, 'run')).length, (await ofKind(page, 'fault')).length];
+  await tabTo(page, /^Keep as a fault, a: /);
+  await kept(page, () => page.keyboard.press('Enter'));
+  await sees(page, '0 to keep or drop');
+  // On the page of its own this key would keep a run-through.
+  await page.keyboard.press('r');
+  await press(page, 'Close listening');
+  await expect.poll(() => textOf(page, 'main')).not.toContain('Listen: Ropewalk Gigue');
+  expect(await page.evaluate(() => document.activeElement?.textContent)).toBe('Listen');
+  expect([(await ofKind(page, 'run')).length, (await ofKind(page, 'fault')).length]).toEqual([
+    runs,
+    faults + 1,
+  ]);
+  expect(problems).toEqual([]);
+});
+
 test('no keyboard, a keyboard pulled out, a page hidden: each is said, and what was heard is kept', async () => {
   const { page, problems } = await openPage(browser());
   await page.evaluateOnNewDocument(stubKeyboard);

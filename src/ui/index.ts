@@ -9,7 +9,7 @@ export { Confirm, Dialog, DialogActs } from './Dialog';
 export { CheckField, FieldRow, SelectField, TextField, type Option } from './Field';
 export { FitMark, type FitMarkName } from './FitMark';
 export { Glyph, GLYPHS, GlyphShape, type GlyphName } from './Glyph';
-export { KeyCap, KeyHint } from './KeyCap';
+export { KeyCap, KeyHint, KeysSilent } from './KeyCap';
 export { MiniStave, type MiniLine } from './MiniStave';
 export { placeOfFocus } from './place-of-focus';
 export { PrintFrame } from './PrintFrame';

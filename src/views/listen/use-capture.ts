@@ -78,8 +78,12 @@ export function useCapture(done: (captured: Captured) => void): Capture {
         finish.current('It stopped, since the page was hidden. What was heard until then is kept.');
     };
     document.addEventListener('visibilitychange', hide);
+    // What is being played would be lost: the browser asks.
+    const stay = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', stay);
     return () => {
       clearInterval(timer);
+      removeEventListener('beforeunload', stay);
       document.removeEventListener('visibilitychange', hide);
     };
   }, [state.kind]);

@@ -5,7 +5,7 @@ import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
 import type { CalendarDay } from '@/core/time';
 import { giveMark, type ReadyState } from '@/store';
-import { Glyph, KeyCap, KeyHint, LinkButton, Ruler, TempoMark, classes } from '@/ui';
+import { Glyph, KeyCap, KeyHint, LinkButton, Loading, Ruler, TempoMark, classes } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { GoalPicker } from '../shell/GoalPicker';
 import { NextSteps, nextStepsTitle } from '../shell/NextSteps';
@@ -30,6 +30,7 @@ import { NotesByBar } from './parts/NotesByBar';
 import css from './MarkView.module.css';
 import { valueAt } from '@/core/value-at';
 
+const Listening = lazy(() => import('./parts/Listening').then((part) => ({ default: part.Listening })));
 const Gap = lazy(() => import('./parts/Gap').then((part) => ({ default: part.Gap })));
 const ScaleRows = lazy(() => import('../shell/ScaleRows').then((part) => ({ default: part.ScaleRows })));
 
@@ -66,6 +67,9 @@ function Sheet({
   /** The lesson whose marks are seen: today's, or an earlier one's to be finished or corrected. */
   const [day, setDay] = useState(today);
   const [letters, setLetters] = useState(localStorage.getItem('formal-stave.letters') !== 'off');
+  /** The piece that is listened to, whichever component is looked at. */
+  const [listensTo, listenTo] = useState<string | null>(null);
+  const listenButton = useRef<HTMLButtonElement>(null);
   const typed = useRef({ digits: '', timer: 0 });
   const [shown, setShown] = useState('');
   const look = (at: CalendarDay, who: MarkingAs) => {
@@ -161,6 +165,9 @@ function Sheet({
   const sheetOf = (who: MarkingAs['assessor']) => columns.find(({ assessor }) => assessor === who)?.sheet;
   const own = sheetOf(now.assessor === 'student' ? 'teacher' : 'student');
   const piece = context.plan?.items.find((each) => each.componentId === component.id);
+  const pieces = piecesOf(ready.studio, context, component.id);
+  const pieceId = ours?.pieceId ?? pieces[0]?.id ?? null;
+  const heard = ready.studio.pieces.get(listensTo ?? '');
   const total = totalModel(context, component.id, day);
   const next = nextSteps(context.scheme, context.standing);
   const sum = soFar(scheme, ours);
@@ -297,6 +304,10 @@ function Sheet({
             day={day}
             today={today}
             tempo={piece?.tempo ?? null}
+            pieceId={pieceId}
+            isListening={listensTo !== null}
+            listenButton={listenButton}
+            onListen={() => listenTo(listensTo === null ? pieceId : null)}
             letters={letters}
             onClear={() => give(row, now, null)}
             onToday={() => look(today, now)}
@@ -313,7 +324,7 @@ function Sheet({
             componentId={component.id}
             day={day}
             studentId={goal.studentId}
-            pieces={piecesOf(ready.studio, context, component.id)}
+            pieces={pieces}
             faults={faultsOfStudent(ready.studio, goal.studentId)}
             notes={sheetOf('teacher')?.notes ?? []}
             earlier={context.sheets.filter(
@@ -334,6 +345,20 @@ function Sheet({
           <History context={context} component={component} scheme={scheme} today={today} onOpen={look} />
         </div>
       </div>
+      {heard && (
+        <Suspense fallback={<Loading what="Opening" />}>
+          <Listening
+            key={heard.id}
+            ready={ready}
+            student={student}
+            piece={heard}
+            onClose={() => {
+              listenTo(null);
+              listenButton.current?.focus();
+            }}
+          />
+        </Suspense>
+      )}
       <section className={classes(css.total)} aria-label="Total">
         <p>
           <span className={css.figure} data-testid="total">

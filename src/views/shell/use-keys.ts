@@ -1,4 +1,5 @@
-import { useLayoutEffect, useRef } from 'react';
+import { useContext, useLayoutEffect, useRef } from 'react';
+import { KeysSilent } from '@/ui';
 
 /** Presses of these are no typing. */
 const PRESSED = ['checkbox', 'radio', 'button', 'submit', 'reset', 'file', 'color', 'range'];
@@ -23,14 +24,16 @@ function nameOf(event: KeyboardEvent): string {
   return `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.altKey ? 'Alt+' : ''}${shift ? 'Shift+' : ''}${key}`;
 }
 
-/** Keys of a view. Nothing happens while a field is typed in or a dialog is open. */
+/** Keys of a view. Nothing happens while a field is typed in, a dialog is open, or the keys are those of another view. */
 export function useKeys(keys: Readonly<Record<string, () => void>>): void {
+  const isSilent = useContext(KeysSilent);
   const latest = useRef(keys);
   // A key pressed as soon as the view is seen is one of its own.
   useLayoutEffect(() => {
     latest.current = keys;
   });
   useLayoutEffect(() => {
+    if (isSilent) return undefined;
     const listen = (event: KeyboardEvent) => {
       if (event.defaultPrevented || typing(event.target) || document.querySelector('dialog[open]')) return;
       const name = nameOf(event);
@@ -52,5 +55,5 @@ export function useKeys(keys: Readonly<Record<string, () => void>>): void {
     };
     document.addEventListener('keydown', listen);
     return () => document.removeEventListener('keydown', listen);
-  }, []);
+  }, [isSilent]);
 }

@@ -143,7 +143,7 @@ function Sounding({
 }) {
   const { source, seconds, level, count } = state;
   return (
-    <div className={css.line} role="group" aria-label="Listening">
+    <div className={css.line} role="group" aria-label="Listening" data-keeps="false">
       <b className={css.clock}>{clockWords(seconds)}</b>
       {source === 'taps' || source === 'keyboard' ? (
         <span>{source === 'taps' ? `${count} taps` : `${count} notes`}</span>

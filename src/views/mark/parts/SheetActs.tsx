@@ -1,3 +1,4 @@
+import type { Ref } from 'react';
 import type { Criterion, MarkSheet, SchemeComponent } from '@/core/marks';
 import type { Tempo } from '@/core/music';
 import type { GoalContext } from '@/core/register';
@@ -21,6 +22,10 @@ export function SheetActs({
   day,
   today,
   tempo,
+  pieceId,
+  isListening,
+  listenButton,
+  onListen,
   letters,
   onClear,
   onToday,
@@ -35,6 +40,12 @@ export function SheetActs({
   readonly day: CalendarDay;
   readonly today: CalendarDay;
   readonly tempo: Tempo | null;
+  /** The piece that is marked; null where there is none. */
+  readonly pieceId: string | null;
+  /** Whether it is listened to below. */
+  readonly isListening: boolean;
+  readonly listenButton: Ref<HTMLButtonElement>;
+  readonly onListen: () => void;
   readonly letters: boolean;
   readonly onClear: () => void;
   readonly onToday: () => void;
@@ -56,23 +67,16 @@ export function SheetActs({
         Clear {criterion?.name.toLowerCase()}
       </Button>
       <TapButton tempo={tempo} />
-      {sheet?.pieceId !== null &&
-        (
-          [
-            ['/listen', 'Listen'],
-            ['/run', 'Run-through'],
-          ] as const
-        ).map(([path, name]) => (
-          <LinkButton
-            key={path}
-            href={hrefOf(path, {
-              student: context.student.id,
-              ...(sheet?.pieceId && { piece: sheet.pieceId }),
-            })}
-          >
-            {name}
+      {pieceId !== null && (
+        <>
+          <Button ref={listenButton} pressed={isListening} onClick={onListen}>
+            Listen
+          </Button>
+          <LinkButton href={hrefOf('/run', { student: context.student.id, piece: pieceId })}>
+            Run-through
           </LinkButton>
-        ))}
+        </>
+      )}
       <LinkButton look="quiet" href="/panel">
         Panels
       </LinkButton>
