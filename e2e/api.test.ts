@@ -795,6 +795,13 @@ test('listening: notes and taps are heard, what cannot be listened to is refused
   ]);
   const taps = JSON.stringify(Array.from({ length: 90 }, (_, at) => at / 2));
   expect((await ask('input=taps', { taps })).body).toMatchObject({ taps: { perMinute: 120 }, notes: [] });
+  // The second beat of bar 1 even, where a dotted crotchet stands.
+  const tapped = JSON.stringify([0, 0.23, 0.69, 0.92, 1.155, 1.38, 1.61]);
+  expect((await ask('input=rhythm', { score: written, taps: tapped })).body).toMatchObject({
+    input: 'taps',
+    part: 'Flute',
+    notes: [],
+  });
   const silence = new Blob([silentWav(2)]);
   expect((await ask('input=one', { score: written, audio: silence })).body).toMatchObject({
     checks: { heard: false, clippedRuns: 0 },

@@ -237,6 +237,48 @@ test('a microphone fed from a file: bars, tempo and the wrong note; refused, it 
   await sees(page, 'The browser does not allow it.');
 });
 
+test('the rhythm of some bars is tapped: a beat tapped as another figure is told, and kept as a fault of rhythm', async () => {
+  const read = readScoreText(readFileSync('src/demo/scores/ropewalk-gigue.musicxml', 'utf8'));
+  const [road] = read.ok ? writtenMusic(read.value, 0, { ...WHOLE, bars: BARS }) : [];
+  const start = road?.bars.find(({ number }) => number === 12)?.at ?? 0;
+  const onsets = road?.notes.map(({ at }) => at).filter((at) => at < start || at >= start + 1.5) ?? [];
+  const taps = [...new Set([...onsets, start, start + 0.75])]
+    .sort((a, b) => a - b)
+    .map((at) => (at * 60) / 132);
+  const { page, problems } = await openPage(browser());
+  await visit(page, PAGE);
+  await pick(page, 'With', 'taps of the rhythm');
+  await pick(page, 'Bars', CHUNK);
+  await press(page, 'Listen');
+  await page.waitForSelector('[aria-label="Listening"]');
+  // The page itself waits for each moment: what comes from outside would scatter.
+  await page.evaluate(async (moments) => {
+    const pad = [...document.querySelectorAll('button')].find(({ textContent }) =>
+      textContent.startsWith('Tap the rhythm here'),
+    );
+    const from = performance.now() + 300;
+    for (const moment of moments) {
+      await new Promise((resolve) =>
+        setTimeout(resolve, Math.max(0, from + 1000 * moment - performance.now() - 12)),
+      );
+      while (performance.now() < from + 1000 * moment);
+      pad?.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
+    }
+  }, taps);
+  await press(page, 'Stop');
+  await sees(page, /Beat 1: \S.* tapped as two dotted quavers/);
+  await sees(page, '1 to keep or drop');
+  await tabTo(page, /^Keep as a fault, a: /);
+  await kept(page, () => page.keyboard.press('Enter'));
+  expect(
+    (await ofKind<KeptFault>(page, 'fault')).find(({ text }) => text.includes('tapped as')),
+  ).toMatchObject({
+    kind: 'rhythm',
+    bars: { from: 12 },
+  });
+  expect(problems).toEqual([]);
+});
+
 test('taps without a score, a recording from a file, and a simulated player, which is called so', async () => {
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/listen?student=orla&piece=tarrin-low-water-air&studio=demo`);

@@ -5,6 +5,7 @@ import {
   KEYS_COSTS,
   listenToMany,
   listenToNotes,
+  listenToRhythm,
   listenToTaps,
   listenToVoice,
   questionOf,
@@ -21,7 +22,7 @@ import type { Answer } from './answer';
 import { json, problem } from './problem';
 import { flagIn } from './query';
 
-const INPUTS = ['midi', 'one', 'many', 'taps'] as const;
+const INPUTS = ['midi', 'one', 'many', 'taps', 'rhythm'] as const;
 type Input = (typeof INPUTS)[number];
 
 /** Bytes of a recording, at most. */
@@ -86,6 +87,10 @@ async function heardOf(form: FormData, asked: Asked): Promise<Result<Heard, Prob
   const question = await questionIn(form, asked);
   if (!question.ok) return question;
   if (asked.input === 'midi') return heardOfNotes(form, question.value);
+  if (asked.input === 'rhythm') {
+    const taps = await jsonIn<readonly number[]>(form, 'taps', heardTapsShape);
+    return taps.ok ? { ok: true, value: listenToRhythm(taps.value, question.value) } : taps;
+  }
   const bytes = await bytesOf(form, 'audio');
   if (!bytes) return no('/audio', 'is missing');
   if (bytes.length > MOST_AUDIO) return no('/audio', `is larger than ${MOST_AUDIO} bytes`);

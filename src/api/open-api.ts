@@ -128,7 +128,7 @@ export const openApi = {
         operationId: 'listen',
         summary: 'What is heard of a performance against its score, and how surely',
         parameters: [
-          ['input', { enum: ['midi', 'one', 'many', 'taps'] }],
+          ['input', { enum: ['midi', 'one', 'many', 'taps', 'rhythm'] }],
           ['part', { type: 'string' }],
           ['from', { type: 'integer' }],
           ['to', { type: 'integer' }],

@@ -1,4 +1,11 @@
-import type { Heard, HeardNote, ListeningAsked, ListeningRefusal, TakeSound } from '@/core/listening';
+import type {
+  Heard,
+  HeardNote,
+  ListeningAsked,
+  ListeningRefusal,
+  RhythmTapped,
+  TakeSound,
+} from '@/core/listening';
 import type { SimulatedName } from '@/core/performer';
 import type { ScoreRefusal } from '@/core/score';
 import { defineJob } from './job';
@@ -11,6 +18,8 @@ export type Captured =
   /** A file: WAV as one voice or as many, or MIDI. */
   | { readonly input: 'file'; readonly bytes: Uint8Array; readonly voices: 'one' | 'many' }
   | { readonly input: 'taps'; readonly taps: readonly number[] }
+  /** Of the rhythm of the part; with the takes of the same passage before it. */
+  | { readonly input: 'rhythm'; readonly taps: readonly number[]; readonly earlier: readonly RhythmTapped[] }
   | { readonly input: 'simulated'; readonly player: SimulatedName; readonly seed: number };
 
 export interface ListenQuestion {

@@ -4,6 +4,7 @@ import {
   KEYS_COSTS,
   listenToMany,
   listenToNotes,
+  listenToRhythm,
   listenToTaps,
   listenToVoice,
   questionOf,
@@ -47,6 +48,8 @@ function heardOf(
   tell: (share: number) => void,
 ): Result<ListenAnswer, ListenRefusal> {
   switch (captured.input) {
+    case 'rhythm':
+      return ok({ heard: listenToRhythm(captured.taps, question, captured.earlier), sound: null });
     case 'notes':
       return ofNotes(captured.notes, question);
     case 'simulated':

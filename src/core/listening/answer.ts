@@ -30,8 +30,10 @@ export interface Heard {
   readonly drift: HeardDrift | null;
   readonly dotted: DottedFigure | null;
   readonly loudness: readonly { readonly number: number; readonly db: number }[] | null;
-  /** Of taps alone. */
+  /** Of taps of a beat alone. */
   readonly taps?: TapMeasure;
+  /** Of taps of a rhythm alone: the last takes of the passage with this one, and what they may be told to have tapped otherwise. */
+  readonly rhythm?: { readonly takes: readonly RhythmTapped[]; readonly told: readonly FigureTapped[] };
   readonly checks: TakeChecks;
   /** What is not claimed, and why. */
   readonly refused: readonly Refused[];
@@ -110,6 +112,31 @@ export interface DottedFigure {
   readonly count: number;
   /** Half of the middle half of the ratios. */
   readonly spread: number;
+}
+
+/** A figure of one beat that was tapped as another. */
+export interface FigureTapped {
+  readonly number: number;
+  readonly pass: number;
+  /** Which beat of the bar, from 1. */
+  readonly beat: number;
+  /** Seconds from the beginning of the take. */
+  readonly at: number;
+  readonly written: string;
+  readonly tapped: string;
+}
+
+/** The rhythm of a passage as it was tapped. */
+export interface RhythmTapped {
+  /** Crotchets a minute; null where too little was made out. */
+  readonly qpm: number | null;
+  /** How far taps come from the figures they were taken for, in milliseconds (one standard deviation). */
+  readonly spread: number | null;
+  /** Beats with written onsets, and how many of them lie where the taps say nothing sure. */
+  readonly beats: number;
+  readonly unread: number;
+  /** Everything that was tapped as something else, in the order of the take. */
+  readonly figures: readonly FigureTapped[];
 }
 
 export interface TakeChecks {

@@ -3,7 +3,8 @@ import type { RunThrough } from '../runs';
 import type { Heard, HeardAs, HeardBar } from './answer';
 import { median } from './measures';
 
-export type FindingKind = 'wrong' | 'missed' | 'added' | 'stop' | 'restart' | 'left out' | 'dotted' | 'drift';
+export type FindingKind =
+  'wrong' | 'missed' | 'added' | 'stop' | 'restart' | 'left out' | 'dotted' | 'drift' | 'figure';
 
 /** Something heard that a teacher may want to keep. */
 export interface Finding {
@@ -22,6 +23,8 @@ export interface Finding {
   readonly first: { readonly heard: number | null; readonly written: number | null } | null;
   /** Of a stop, and of the silence before a restart. */
   readonly seconds: number | null;
+  /** Of a figure of one beat: what is written and what was tapped. */
+  readonly figure?: { readonly beat: number; readonly written: string; readonly tapped: string };
   /** What it would be as a fault. */
   readonly fault: 'notes' | 'rhythm' | 'pulse';
 }
@@ -100,6 +103,18 @@ export function findingsOf(heard: Heard): Finding[] {
       at,
       seconds: pause,
       fault: 'pulse',
+    });
+  for (const { number, pass, at, ...figure } of heard.rhythm?.told ?? [])
+    found.push({
+      ...none,
+      key: `figure ${number} ${pass} ${figure.beat}`,
+      kind: 'figure',
+      bars: { from: number, to: number },
+      pass,
+      at,
+      seconds: null,
+      figure,
+      fault: 'rhythm',
     });
   found.sort((a, b) => (a.at ?? 0) - (b.at ?? 0));
   const whole = {

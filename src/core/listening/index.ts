@@ -7,6 +7,7 @@
 export type {
   Certain,
   DottedFigure,
+  FigureTapped,
   Heard,
   HeardAs,
   HeardBar,
@@ -15,6 +16,7 @@ export type {
   ListeningInput,
   MissedNote,
   Refused,
+  RhythmTapped,
   Stop,
   TakeChecks,
   TakeSound,
@@ -30,7 +32,8 @@ export {
   type ListeningRefusal,
   type Question,
 } from './listen';
-export { listenToMany, listenToTaps, listenToVoice } from './listen-to-sound';
+export { listenToMany, listenToVoice } from './listen-to-sound';
+export { listenToRhythm, listenToTaps } from './listen-to-taps';
 export { soundingRoad, type RoadBar } from './road';
 export { roadClock } from './road-clock';
 export { readMidi, type MidiRefusal } from './midi';

@@ -1,6 +1,5 @@
-import { measureTaps } from '../taps';
 import type { Heard, HeardBar, Refused } from './answer';
-import { checksOfNotes, listenToNotes, nothing, type Question } from './listen';
+import { listenToNotes, nothing, type Question } from './listen';
 import { followMany, pictureOf } from './many-voices';
 import { VOICE_COSTS } from './match';
 import { measure, median } from './measures';
@@ -171,16 +170,4 @@ function shown(bars: readonly HeardBar[]): HeardBar[] {
     if (near.length > 0 && Math.abs(bar.qpm / median(near) - 1) <= NEAR_OTHERS) return bar;
     return { ...bar, certain: 'unsure', why: 'it is far from the bars around it' };
   });
-}
-
-/** Taps of a beat: tempo, drift and spread; nothing of bars. */
-export function listenToTaps(taps: readonly number[]): Heard {
-  const found = measureTaps(taps);
-  const checks = checksOfNotes(taps.map((on) => ({ on, off: on, pitch: 0, velocity: 0 })));
-  const { drift } = found;
-  return {
-    ...nothing('taps', checks, [{ what: 'anything at bars', why: 'taps alone do not say where they are' }]),
-    taps: found,
-    drift: drift && { perMinute: drift.percent, low: drift.from, high: drift.to, claim: drift.told },
-  };
 }

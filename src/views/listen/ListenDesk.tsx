@@ -1,4 +1,5 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
+import type { Heard } from '@/core/listening';
 import type { Piece } from '@/core/repertoire';
 import type { Student } from '@/core/students';
 import type { ReadyState } from '@/store';
@@ -53,6 +54,8 @@ function Desk({ ready, student, piece, score }: Given & { readonly score: ScoreA
     part: null,
     countIn: 0,
   });
+  /** What was heard of other bars or another part than those chosen now. */
+  const [passed, passOver] = useState<Heard | null>(null);
   const [play, setPlay] = useState(PLAIN_PLAY);
   const [along, goAlong] = useState(false);
   const { takes, isUnreadable } = useTakes(ready.which);
@@ -64,8 +67,18 @@ function Desk({ ready, student, piece, score }: Given & { readonly score: ScoreA
   const asked = { part: wish.part, bars: wish.bars, repeats: true, ending: null };
   const capture = useCapture((captured) => {
     sounding.stop();
-    listen(xml, asked, captured);
+    const heard = listening.kind === 'heard' && listening.heard !== passed ? listening.heard : null;
+    listen(
+      xml,
+      asked,
+      captured.input === 'rhythm' ? { ...captured, earlier: heard?.rhythm?.takes ?? [] } : captured,
+    );
   });
+  const change = (next: Wish) => {
+    if ((next.part !== wish.part || next.bars !== wish.bars) && listening.kind === 'heard')
+      passOver(listening.heard);
+    setWish(next);
+  };
   const isOn = capture.state.kind === 'on' || capture.state.kind === 'counting';
   const requirement = useMemo(
     () => askedOfTake(ready.studio, student.id, piece.id),
@@ -106,7 +119,7 @@ function Desk({ ready, student, piece, score }: Given & { readonly score: ScoreA
     <>
       <Controls
         wish={wish}
-        onWish={setWish}
+        onWish={change}
         sections={score?.work.chunks.map(({ bars }) => bars) ?? []}
         asked={requirement.bars}
         parts={prepared.playback?.parts ?? []}

@@ -69,6 +69,10 @@ export function findingWords(finding: Finding, heard: Heard): string {
       return `Long to short ${heard.dotted?.ratio.toFixed(1) ?? ''} : 1, written 3 : 1, in ${count} figures`;
     case 'drift':
       return driftWords(heard);
+    case 'figure':
+      return inTerms(
+        `Beat ${finding.figure?.beat ?? ''}: ${finding.figure?.written ?? ''} tapped as ${finding.figure?.tapped ?? ''}`,
+      );
   }
 }
 
@@ -120,6 +124,12 @@ export function claimsOf(heard: Heard, pace: Pace | null, tolerance: number, uni
     claims.push({
       title: `${heard.taps.about ? 'About ' : ''}${Math.round(heard.taps.perMinute)} beats a minute`,
       reason: `${heard.taps.beats} taps; they scatter by ${Math.round(heard.taps.spread ?? 0)} thousandths of a second.`,
+    });
+  const rhythm = heard.rhythm?.takes.at(-1);
+  if (rhythm?.qpm != null)
+    claims.push({
+      title: `About ${perMinute(rhythm.qpm, unit)}`,
+      reason: `${rhythm.beats - rhythm.unread} of ${rhythm.beats} beats were made out; the taps scatter by ${Math.round(rhythm.spread ?? 0)} thousandths of a second.`,
     });
   if (heard.drift?.claim)
     claims.push({

@@ -3,12 +3,15 @@ import type { Captured } from '@/workers/listen.job';
 import { recordKeyboard } from './keyboard';
 import { recordMicrophone, troubleOf, TROUBLE } from './microphone';
 
-export const SOURCES = ['keyboard', 'one voice', 'many voices', 'taps'] as const;
+export const SOURCES = ['keyboard', 'one voice', 'many voices', 'taps', 'rhythm'] as const;
 /** Where what is listened to comes from while it is played. */
 export type Source = (typeof SOURCES)[number];
 
 /** Seconds a take may last. */
 const MOST = 600;
+
+const isTapped = (source: Source | undefined): source is 'taps' | 'rhythm' =>
+  source === 'taps' || source === 'rhythm';
 
 export interface Capture {
   readonly state:
@@ -36,6 +39,8 @@ interface Running {
   readonly taps: number[];
   readonly take: () => Captured;
 }
+const tappedAs = (source: 'taps' | 'rhythm', taps: readonly number[]): Captured =>
+  source === 'taps' ? { input: 'taps', taps } : { input: 'rhythm', taps, earlier: [] };
 interface Device {
   readonly take: () => Captured;
   /** Forgets what was heard so far. */
@@ -74,7 +79,7 @@ export function useCapture(done: (captured: Captured) => void): Capture {
     }, 200);
     const hide = () => {
       // A tablet stops the microphone of a page that is not seen.
-      if (document.hidden && running.current?.source !== 'taps')
+      if (document.hidden && !isTapped(running.current?.source))
         finish.current('It stopped, since the page was hidden. What was heard until then is kept.');
     };
     document.addEventListener('visibilitychange', hide);
@@ -98,9 +103,8 @@ export function useCapture(done: (captured: Captured) => void): Capture {
   }, []);
   const open = async (source: Source): Promise<Device> => {
     const lose = () => finish.current(TROUBLE.lost);
-    if (source === 'taps') {
-      return { take: () => ({ input: 'taps', taps: running.current?.taps ?? [] }), again: () => undefined };
-    }
+    // What is tapped is kept with the take itself.
+    if (isTapped(source)) return { take: () => tappedAs(source, []), again: () => undefined };
     if (source === 'keyboard') {
       const keys = await recordKeyboard((count) => (heard.current.count = count), lose);
       return { take: () => ({ input: 'notes', notes: keys.stop() }), again: keys.again };
@@ -144,7 +148,7 @@ export function useCapture(done: (captured: Captured) => void): Capture {
             source,
             from: performance.now(),
             taps,
-            take: source === 'taps' ? () => ({ input: 'taps', taps }) : take,
+            take: isTapped(source) ? () => tappedAs(source, taps) : take,
           };
           set({ kind: 'on', source, seconds: 0, level: 0, count: 0 });
         },
@@ -160,7 +164,7 @@ export function useCapture(done: (captured: Captured) => void): Capture {
     },
     tap: (at) => {
       const now = running.current;
-      if (now?.source !== 'taps') return;
+      if (!now || !isTapped(now.source)) return;
       now.taps.push((at - now.from) / 1000);
       heard.current.count = now.taps.length;
     },

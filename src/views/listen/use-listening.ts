@@ -73,4 +73,10 @@ export function useListening(): {
 }
 
 const sourceOf = ({ input }: Captured): HeardOf['source'] =>
-  input === 'notes' ? 'keyboard' : input === 'one' || input === 'many' ? 'microphone' : input;
+  input === 'notes'
+    ? 'keyboard'
+    : input === 'one' || input === 'many'
+      ? 'microphone'
+      : input === 'rhythm'
+        ? 'taps'
+        : input;

@@ -26,6 +26,7 @@ const SOURCE_WORDS: Readonly<Record<Source, string>> = {
   'one voice': 'microphone, one voice',
   'many voices': 'microphone, many voices',
   taps: 'taps of the beat',
+  rhythm: 'taps of the rhythm',
 };
 
 /** The input, the bars, and the one press that begins; a level and a clock while it sounds. */
@@ -145,8 +146,8 @@ function Sounding({
   return (
     <div className={css.line} role="group" aria-label="Listening" data-keeps="false">
       <b className={css.clock}>{clockWords(seconds)}</b>
-      {source === 'taps' || source === 'keyboard' ? (
-        <span>{source === 'taps' ? `${count} taps` : `${count} notes`}</span>
+      {source === 'taps' || source === 'rhythm' || source === 'keyboard' ? (
+        <span>{source === 'keyboard' ? `${count} notes` : `${count} taps`}</span>
       ) : (
         <span
           className={css.level}
@@ -160,7 +161,7 @@ function Sounding({
           <span style={{ '--level': Math.min(1, level) } as React.CSSProperties} />
         </span>
       )}
-      {source === 'taps' && (
+      {(source === 'taps' || source === 'rhythm') && (
         <button
           type="button"
           className={css.tap}
@@ -171,7 +172,7 @@ function Sounding({
             capture.tap(event.timeStamp);
           }}
         >
-          Tap the beat here, or with the space bar
+          Tap the {source === 'taps' ? 'beat' : 'rhythm'} here, or with the space bar
         </button>
       )}
       <Button look="do" keyName="L" onClick={capture.stop}>

@@ -87,7 +87,8 @@ export function Findings({
   );
 }
 
-const noneWords = ({ input, bars }: Heard): string => {
+const noneWords = ({ input, bars, rhythm }: Heard): string => {
+  if (rhythm) return 'No figure can be said to have been tapped as another.';
   if (input === 'many voices') return 'Of many voices only the tempo is heard.';
   if (input === 'taps') return 'Taps tell the tempo, its drift and its spread.';
   if (bars.length === 0) return 'Nothing was heard that could be placed.';
