@@ -152,7 +152,7 @@ export function claimsOf(heard: Heard, pace: Pace | null, tolerance: number, uni
 const SURE = { sure: 'sure', unsure: 'unsure', 'not heard': 'not heard' } as const;
 export const barWords = (bar: HeardBar, unit: NoteValue): string =>
   inTerms(
-    `${bar.number === 0 ? 'Pickup' : `Bar ${bar.number}`}, ${passWords(bar.pass)}: ${bar.certain === 'sure' ? perMinute(bar.qpm, unit) : SURE[bar.certain]}${bar.why === '' ? '' : `, ${bar.why}`}`,
+    `${bar.number === 0 ? 'Pickup, bar 0' : `Bar ${bar.number}`}, ${passWords(bar.pass)}: ${bar.certain === 'sure' ? perMinute(bar.qpm, unit) : SURE[bar.certain]}${bar.why === '' ? '' : `, ${bar.why}`}`,
   );
 
 /** The tempo of the bars in the order they were played, with the band of the tolerance. */

@@ -359,7 +359,7 @@ function Sheet({
           />
         </Suspense>
       )}
-      <section className={classes(css.total)} aria-label="Total">
+      <section className={classes(css.total, heard && css.still)} aria-label="Total">
         <p>
           <span className={css.figure} data-testid="total">
             Total {context.standing.total}

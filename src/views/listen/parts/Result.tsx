@@ -139,7 +139,7 @@ export function Result({
               </Suspense>
             </Section>
           )}
-          {score && heard.bars.length > 0 && (
+          {score && (heard.bars.length > 0 || heard.rhythm) && (
             <Suspense fallback={<Loading what="Engraving the page" />}>
               <OnThePage score={score} findings={findings} selected={bar} onSelect={select} />
             </Suspense>

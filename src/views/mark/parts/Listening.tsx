@@ -5,6 +5,7 @@ import type { ReadyState } from '@/store';
 import { Button, KeysSilent, LinkButton, Section } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
 import { ListenDesk } from '../../listen/ListenDesk';
+import css from './Listening.module.css';
 
 /** The piece that is marked, listened to beside the marks. The keys are those of the marking. */
 export function Listening({
@@ -25,7 +26,7 @@ export function Listening({
     root.current?.scrollIntoView({ block: 'start' });
   }, []);
   return (
-    <div ref={root} tabIndex={-1}>
+    <div ref={root} className={css.root} tabIndex={-1}>
       <Section
         title={`Listen: ${piece.title}`}
         end={

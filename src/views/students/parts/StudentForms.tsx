@@ -1,4 +1,4 @@
-import { lazy } from 'react';
+import { lazy, useState } from 'react';
 import type { Student } from '@/core/students';
 import {
   archiveStudent,
@@ -9,7 +9,7 @@ import {
   setTimetable,
   type ReadyState,
 } from '@/store';
-import { Confirm } from '@/ui';
+import { Confirm, ErrorSay } from '@/ui';
 
 const StudentDialog = lazy(() => import('./StudentDialog').then((part) => ({ default: part.StudentDialog })));
 const TimetableDialog = lazy(() =>
@@ -86,21 +86,28 @@ export function StudentForms({
         />
       );
     case 'erase':
-      return (
-        <Confirm
-          title={`Erase ${open.student.name} for good?`}
-          action="Erase for good"
-          onClose={close}
-          onConfirm={() => {
-            void eraseStudent(open.student.id);
-            close();
-          }}
-        >
-          <p>
-            The student, every goal, mark sheet, lesson record and take go, also from the snapshots of this
-            browser. It cannot be undone. Studio files exported before still hold them.
-          </p>
-        </Confirm>
-      );
+      return <Erase student={open.student} onClose={close} />;
   }
+}
+
+function Erase({ student, onClose }: { readonly student: Student; readonly onClose: () => void }) {
+  const [hasFailed, fail] = useState(false);
+  return (
+    <Confirm
+      title={`Erase ${student.name} for good?`}
+      action="Erase for good"
+      onClose={onClose}
+      onConfirm={() => {
+        eraseStudent(student.id).then(onClose, () => fail(true));
+      }}
+    >
+      <p>
+        The student, every goal, mark sheet, lesson record and take go, also from the snapshots of this
+        browser. It cannot be undone. Studio files exported before still hold them.
+      </p>
+      {hasFailed && (
+        <ErrorSay title="The browser did not let everything go, and the student is still here. Reload the page and erase again." />
+      )}
+    </Confirm>
+  );
 }
