@@ -43,6 +43,7 @@ interface State {
  * Which tap is on which beat: the cheapest way through all beats, by the tempo of one beat after the other and by how well
  * what is tapped between them fits a figure, the written one first.
  * @param taps - seconds, in order
+ * @param before - notes of a pickup, due before the first beat
  * @param crotchet - seconds, about
  * @returns seconds at each beat that was tapped; undefined for the others
  */

@@ -4,6 +4,7 @@
  * Read `lessonsOfDay` for the day's lessons and `decisionsOf` for what asks for an answer.
  */
 export { askedOfScore, type AskedOfScore } from './asked-of-score';
+export { askedOfTake, recordingAsked, type AskedBars, type AskedOfTake } from './asked-of-take';
 export { afterChange, clashesWith, lessonsOfDay, lessonsOn, makeUpsOwed, type DayLesson } from './lessons';
 export { findIn, type Findable } from './find';
 export { nextLesson } from './next-lesson';

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import type { Heard } from '@/core/listening';
+import { askedOfTake } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
 import type { Student } from '@/core/students';
 import type { ReadyState } from '@/store';
@@ -10,7 +11,6 @@ import { useScore } from '../score/use-score';
 import { playTrack } from '../sound/play-model';
 import { countedInBy, useSound } from '../sound/use-sound';
 import { PLAIN_PLAY, usePlayback } from '../sound/use-playback';
-import { askedOfTake } from './asked';
 import { Controls, type Wish } from './parts/Controls';
 import { useCapture } from './use-capture';
 import { useListening } from './use-listening';

@@ -3,18 +3,15 @@ import {
   checkTake,
   countTake,
   writeWav,
-  type RecordingAsked,
   type TakeCheck,
   type TakeCount,
   type TakeSound,
 } from '@/core/listening';
 import { formatBars } from '@/core/music';
-import { MATCHING } from '@/core/taps';
+import { recordingAsked, type AskedOfTake } from '@/core/register';
 import { inTerms } from '@/core/terms';
 import type { CalendarDay } from '@/core/time';
 import type { Take } from '@/store';
-import type { AskedOfTake } from './asked';
-import { inUnit } from './listen-model';
 
 /** A take with what it was held against. */
 export interface LookedAtTake {
@@ -23,28 +20,17 @@ export interface LookedAtTake {
   readonly count: TakeCount;
 }
 
-/** What a take is held against: the recording a goal asks for, else the bars and the tempo as printed. */
-export function askedOf(asked: AskedOfTake, take: Pick<Take, 'bars'>, made: number): RecordingAsked {
-  const [recording] = asked.recordings;
-  const [excerpt] = asked.bars;
-  return {
-    bars: recording && excerpt ? excerpt.bars : take.bars,
-    tempo: excerpt?.tempo ? excerpt.tempo.perMinute / inUnit(1, excerpt.tempo.unit) : null,
-    tolerance: MATCHING,
-    continuous: recording?.continuous ?? false,
-    takes: recording?.most == null ? null : { most: recording.most, made },
-    due: recording && recording.sentOn === null ? recording.due : null,
-  };
-}
-
 /** The takes of one piece of a student, each held against what is asked, and the one that was heard best. */
 export function lookedAt(
   takes: readonly Take[],
   asked: AskedOfTake,
   today: CalendarDay,
 ): { readonly all: readonly LookedAtTake[]; readonly best: LookedAtTake | null } {
-  const all = takes.map((take, at): LookedAtTake => {
-    const checks = checkTake(take.heard, askedOf(asked, take, at + 1), {
+  // What the simulated player plays is sent to nobody.
+  let made = 0;
+  const all = takes.map((take): LookedAtTake => {
+    if (take.source !== 'simulated') made += 1;
+    const checks = checkTake(take.heard, recordingAsked(asked, take.bars, made), {
       recordedHere: take.source !== 'file',
       today,
     });

@@ -6,7 +6,7 @@ import { inTerms } from '@/core/terms';
 import { Button, ErrorSay, Progress, SelectField } from '@/ui';
 import type { Captured } from '@/workers/listen.job';
 import { clockWords } from '../../run/run-model';
-import type { AskedBars } from '../asked';
+import type { AskedBars } from '@/core/register';
 import { SOURCES, type Capture, type Source } from '../use-capture';
 import type { Listening } from '../use-listening';
 import css from './Controls.module.css';

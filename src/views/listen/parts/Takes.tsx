@@ -16,7 +16,7 @@ import { Button, Confirm, ErrorSay, Glyph, Section, SelectField, Table, Unseen }
 import { clockWords } from '../../run/run-model';
 import { fileName, saveFile } from '../../shell/save-file';
 import { say } from '../../shell/say';
-import type { AskedOfTake } from '../asked';
+import type { AskedOfTake } from '@/core/register';
 import { asWav, countWords, lookedAt, sizeWords, SOURCE_OF_TAKE, takeBarsWords } from '../take-model';
 import css from './Takes.module.css';
 

@@ -1,8 +1,11 @@
-import type { Studio } from '@/core/files';
-import type { BarRange, Tempo } from '@/core/music';
-import { goalNames, openGoalsOf } from '@/core/register';
-import type { CalendarDay } from '@/core/time';
-import { valueAt } from '@/core/value-at';
+import type { Studio } from '../files';
+import type { RecordingAsked } from '../listening';
+import { noteLength, type BarRange, type Tempo } from '../music';
+import { MATCHING } from '../taps';
+import type { CalendarDay } from '../time';
+import { valueAt } from '../value-at';
+import { openGoalsOf } from './decisions';
+import { goalNames } from './goal-names';
 
 /** Bars of a piece that a requirement asks for. */
 export interface AskedBars {
@@ -60,4 +63,25 @@ export function askedOfTake(studio: Studio, studentId: string, pieceId: string):
       });
   }
   return { bars, recordings };
+}
+
+/**
+ * What a take is held against: the recording a goal asks for, else the bars it was made of and the tempo printed.
+ * @param bars - of the take; null for the whole piece
+ * @param made - takes that could be sent, with this one
+ */
+export function recordingAsked(
+  { recordings: [recording], bars: [excerpt] }: AskedOfTake,
+  bars: BarRange | null,
+  made: number,
+): RecordingAsked {
+  const tempo = excerpt?.tempo;
+  return {
+    bars: recording && excerpt ? excerpt.bars : bars,
+    tempo: tempo ? tempo.perMinute * 4 * noteLength(tempo.unit) : null,
+    tolerance: MATCHING,
+    continuous: recording?.continuous ?? false,
+    takes: recording?.most == null ? null : { most: recording.most, made },
+    due: recording && recording.sentOn === null ? recording.due : null,
+  };
 }
