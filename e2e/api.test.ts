@@ -795,12 +795,19 @@ test('listening: notes and taps are heard, what cannot be listened to is refused
   ]);
   const taps = JSON.stringify(Array.from({ length: 90 }, (_, at) => at / 2));
   expect((await ask('input=taps', { taps })).body).toMatchObject({ taps: { perMinute: 120 }, notes: [] });
-  // The second beat of bar 1 even, where a dotted crotchet stands.
-  const tapped = JSON.stringify([0, 0.23, 0.69, 0.92, 1.155, 1.38, 1.61]);
+  // Crotchets, from the pickup into bar 4: the second beat of bar 1 is even, where a crotchet and a quaver stand.
+  const crotchets = [0, 0.5, 1.5, 2, 2.75, 3.5, 4, 4.5, 5, 6, 6.5, 7.5, 8, 9, 9.5, 11];
+  const tapped = JSON.stringify(crotchets.map((at) => (at * 60) / 132));
   expect((await ask('input=rhythm', { score: written, taps: tapped })).body).toMatchObject({
     input: 'taps',
     part: 'Flute',
     notes: [],
+    rhythm: {
+      told: [{ number: 1, beat: 2, written: 'a crotchet and a quaver', tapped: 'two dotted quavers' }],
+    },
+  });
+  expect((await ask('input=rhythm', { score: written, taps: '[1]' })).body).toMatchObject({
+    refused: [{ what: 'the rhythm' }],
   });
   const silence = new Blob([silentWav(2)]);
   expect((await ask('input=one', { score: written, audio: silence })).body).toMatchObject({
