@@ -18,7 +18,7 @@ const TOO_FEW = 6;
 const TOO_MANY = 6;
 export const SURELY = 5;
 /** Seconds a hand is off while its own spread is not known. */
-const SPREAD = 0.02;
+export const SPREAD = 0.02;
 /** How far one beat is from the tempo of all, as a natural logarithm; and what a stop costs. */
 const ELASTIC = 0.1;
 const STOP = 12;

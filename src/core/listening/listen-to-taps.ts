@@ -1,7 +1,7 @@
 import { measureTaps } from '../taps';
 import type { Heard } from './answer';
 import { checksOfNotes, nothing, type Question } from './listen';
-import { figuresTold, isSteady, tapRhythm, TAKES_TOGETHER } from './rhythm';
+import { figuresTold, isSteady, isThisRhythm, tapRhythm, TAKES_TOGETHER } from './rhythm';
 import { soundingRoad } from './road';
 
 const checksOfTaps = (taps: readonly number[]) =>
@@ -18,15 +18,13 @@ export function listenToRhythm(
 ): Heard {
   const checks = checksOfTaps(taps);
   const tapped = road && tapRhythm(taps, soundingRoad(score, layout, part, road));
-  if (!road || !tapped || tapped.beats === tapped.unread)
-    return nothing('taps', checks, [
-      ...refused,
-      { what: 'the rhythm', why: 'too few beats were tapped to read it' },
-    ]);
+  const no = (why: string) => nothing('taps', checks, [...refused, { what: 'the rhythm', why }]);
+  if (!road || !tapped || tapped.beats === tapped.unread) return no('too few beats were tapped to read it');
+  if (!isThisRhythm(tapped)) return no('what was tapped is another rhythm, or only its beat');
   const takes = [...earlier, tapped].slice(-TAKES_TOGETHER);
   const doubt = {
     what: 'figures that came once',
-    why: `the taps scatter by ${Math.round(tapped.spread ?? 0)} thousandths of a second: the same figure must come in two of ${TAKES_TOGETHER} takes`,
+    why: `the taps scatter${tapped.spread === null ? '' : ` by ${Math.round(tapped.spread)} thousandths of a second`}: the same figure must come in two of ${TAKES_TOGETHER} takes`,
   };
   return {
     ...nothing('taps', checks, [

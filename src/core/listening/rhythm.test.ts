@@ -4,12 +4,13 @@ import { inventedScore } from '../performer';
 import { readScoreText } from '../score';
 import { seeded } from '../seeded';
 import { dictionary, figureWords, isSameFigure, type Figure } from './figures';
-import { questionOf } from './listen';
+import { questionOf, type Question } from './listen';
+import { listenToRhythm } from './listen-to-taps';
 import type { RhythmTapped } from './answer';
 import { figuresTold, tapRhythm } from './rhythm';
 import { soundingRoad, type SoundingRoad } from './road';
 
-function roadOf(seed: number, metre: '4/4' | '3/4' | '6/8'): SoundingRoad {
+function questionAbout(seed: number, metre: '4/4' | '3/4' | '6/8'): Question {
   const read = readScoreText(
     inventedScore({
       seed,
@@ -25,7 +26,10 @@ function roadOf(seed: number, metre: '4/4' | '3/4' | '6/8'): SoundingRoad {
   );
   const question = read.ok && questionOf(read.value, { part: null, bars: null, repeats: true, ending: null });
   if (!read.ok || !question || !question.ok) throw new Error('no question');
-  const { score, layout, part, roads } = question.value;
+  return question.value;
+}
+function roadOf(seed: number, metre: '4/4' | '3/4' | '6/8'): SoundingRoad {
+  const { score, layout, part, roads } = questionAbout(seed, metre);
   const [road] = roads;
   if (!road) throw new Error('no road');
   return soundingRoad(score, layout, part, road);
@@ -126,6 +130,15 @@ test('another moment and a bouncing finger change no figure; an early end and a 
   const road = roadOf(1, '4/4');
   expect(tapRhythm([], road)).toMatchObject({ qpm: null, figures: [] });
   expect(tapRhythm([1], road)).toMatchObject({ qpm: null, figures: [] });
+});
+
+test('taps of the beat alone, and of another rhythm, are not called slips', () => {
+  const refusedOf = (taps: readonly number[]) => listenToRhythm(taps, questionAbout(2, '4/4'));
+  const beats = Array.from({ length: 48 }, (_, at) => 1 + at * 0.7);
+  for (const taps of [beats, beats.flatMap((at) => [at, at + 0.2, at + 0.3, at + 0.55])]) {
+    const heard = refusedOf(taps);
+    expect([heard.rhythm, heard.refused.at(-1)?.what]).toEqual([undefined, 'the rhythm']);
+  }
 });
 
 test('a hand that is not steady is believed when two of three takes agree', () => {

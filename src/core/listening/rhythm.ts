@@ -1,5 +1,5 @@
 import type { FigureTapped, RhythmTapped } from './answer';
-import { costOfFigure, EARLY, followBeats, SURELY, type WrittenBeat } from './beat-grid';
+import { costOfFigure, EARLY, followBeats, SPREAD, SURELY, type WrittenBeat } from './beat-grid';
 import { dictionary, figureWords, isSameFigure, type Figure } from './figures';
 import { median } from './measures';
 import type { SoundingRoad } from './road';
@@ -38,11 +38,11 @@ export function tapRhythm(taps: readonly number[], road: SoundingRoad): RhythmTa
       ? shares.map((share, at) => Math.abs(share - (written[at] ?? 0)) * seconds)
       : [];
   });
-  const spread = Math.max(STEADIEST, offs.length > 0 ? 1.4826 * median(offs) : STEADIEST);
+  const spread = offs.length > 0 ? Math.max(STEADIEST, 1.4826 * median(offs)) : null;
   const figures = read.flatMap((each): FigureTapped[] => {
     const { number, pass, beat, crotchets, written, simple, found } = each;
     if (!found) return [];
-    const cost = (figure: Figure) => costOfFigure(found.shares, figure, found.seconds, spread);
+    const cost = (figure: Figure) => costOfFigure(found.shares, figure, found.seconds, spread ?? SPREAD);
     const own = cost(written);
     let [best, least] = [written, own - SURELY];
     for (const figure of dictionary(simple)) {
@@ -64,12 +64,16 @@ export function tapRhythm(taps: readonly number[], road: SoundingRoad): RhythmTa
   const quick = median(read.map(({ found, crotchets }) => (found?.seconds ?? 0) / crotchets));
   return {
     qpm: quick > 0 ? 60 / quick : null,
-    spread: 1000 * spread,
+    spread: spread === null ? null : 1000 * spread,
     beats,
     unread: beats - read.length,
     figures,
   };
 }
+
+/** Whether enough was tapped as it is written for the rest to be slips: what fits less was not this rhythm. */
+export const isThisRhythm = ({ beats, unread, figures }: RhythmTapped): boolean =>
+  2 * figures.length < beats - unread;
 
 export const isSteady = ({ spread }: RhythmTapped): boolean => spread !== null && spread < STEADY_HAND;
 

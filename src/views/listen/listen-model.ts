@@ -129,7 +129,7 @@ export function claimsOf(heard: Heard, pace: Pace | null, tolerance: number, uni
   if (rhythm?.qpm != null)
     claims.push({
       title: `About ${perMinute(rhythm.qpm, unit)}`,
-      reason: `${rhythm.beats - rhythm.unread} of ${rhythm.beats} beats were made out; the taps scatter by ${Math.round(rhythm.spread ?? 0)} thousandths of a second.`,
+      reason: `${rhythm.beats - rhythm.unread} of ${rhythm.beats} beats were made out${rhythm.spread === null ? '' : `; the taps scatter by ${Math.round(rhythm.spread)} thousandths of a second`}.`,
     });
   if (heard.drift?.claim)
     claims.push({
