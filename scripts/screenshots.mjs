@@ -39,7 +39,10 @@ const browser = await launch({
   headless: true,
   args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--lang=en-GB'],
 });
+// Those named on the command line, or all.
+const wanted = process.argv.slice(2);
 for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
   await page.setViewport({ width, height });
@@ -62,6 +65,14 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
   if (path.startsWith('/readiness')) await page.waitForSelector('figure [data-drawing] path');
   if (path.startsWith('/outlook')) await page.waitForSelector('tbody tr:last-child svg[aria-label*=" to "]');
   await new Promise((resolve) => setTimeout(resolve, 600));
+  // Nothing is caught while it is still loaded, or worked out cell by cell.
+  await page.waitForFunction(
+    () => {
+      const main = document.querySelector('main');
+      return main && !main.querySelector('p[role="status"]') && !/\d of \d+ cells/.test(main.innerText);
+    },
+    { timeout: 120_000 },
+  );
   await page.waitForFunction(() => document.fonts.status === 'loaded');
   await new Promise((resolve) => setTimeout(resolve, 200));
   await page.screenshot({ path: join(folder, `${name}.png`) });
