@@ -23,10 +23,12 @@ export function factorsOf(
   const factors = new Float64Array(notes.length);
   if (ratios.length === 0) return factors;
   let next = 0;
+  let [known, factor] = [-1, 0];
   for (let note = 0; note < notes.length; note += 1) {
     while (next < ratios.length && (ratios[next]?.place ?? 0) < note) next += 1;
     const from = Math.max(0, Math.min(next - NEIGHBOURS / 2, ratios.length - NEIGHBOURS));
-    factors[note] = weightedMedian(ratios.slice(from, from + NEIGHBOURS));
+    if (from !== known) [known, factor] = [from, weightedMedian(ratios.slice(from, from + NEIGHBOURS))];
+    factors[note] = factor;
   }
   return factors;
 }

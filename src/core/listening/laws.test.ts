@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { proofRuns } from '@/proof-runs';
 import {
   inventedScore,
   type Invention,
@@ -11,7 +12,7 @@ import {
 import { readScoreText, type Score } from '../score';
 import type { Heard } from './answer';
 import { checksOfNotes, listenToNotes, questionOf } from './listen';
-import { KEYS_COSTS, type HeardNote } from './match';
+import { KEYS_COSTS, VOICE_COSTS, type HeardNote } from './match';
 
 const anyInvention: fc.Arbitrary<Invention> = fc.record({
   seed: fc.integer({ min: 1, max: 5_000 }),
@@ -46,16 +47,29 @@ function invent(wish: Invention): Score {
   if (!read.ok) throw new Error('the invented score cannot be read');
   return read.value;
 }
-function hear(score: Score, notes: readonly HeardNote[]): Heard {
+function hear(score: Score, notes: readonly HeardNote[], costs = KEYS_COSTS): Heard {
   const question = questionOf(score, { part: null, bars: null, repeats: true, ending: null });
   if (!question.ok) throw new Error('no question');
-  return listenToNotes(notes, question.value, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(notes) });
+  return listenToNotes(notes, question.value, costs, { input: 'midi', checks: checksOfNotes(notes) });
 }
 function played(score: Score, player: Player): HeardNote[] {
   const [road] = writtenMusic(score);
   if (!road) throw new Error('no road');
   return perform(road, player).notes.map(({ on, off, pitch, velocity }) => ({ on, off, pitch, velocity }));
 }
+const EVERYTHING = 60;
+
+test('readings that are let go on the way would not have won', () => {
+  fc.assert(
+    fc.property(anyInvention, anyPlayer, fc.constantFrom(KEYS_COSTS, VOICE_COSTS), (wish, player, costs) => {
+      const score = invent(wish);
+      const notes = played(score, player);
+      expect(hear(score, notes, costs)).toEqual(hear(score, notes, { ...costs, margin: EVERYTHING }));
+    }),
+    { numRuns: proofRuns(100) },
+  );
+});
+
 /** What was heard without its times. */
 const places = ({ notes, missed, jumps, stops, bars, road, complete }: Heard) => ({
   road,

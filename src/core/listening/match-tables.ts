@@ -9,6 +9,8 @@ export interface MatchCosts {
   readonly added: number;
   /** Seconds an onset is off by itself, whatever the tempo. */
   readonly spread: number;
+  /** An event this much dearer than a jump to it from the cheapest one is let go. */
+  readonly margin: number;
 }
 export const KEYS_COSTS: MatchCosts = {
   near: 2.5,
@@ -17,6 +19,7 @@ export const KEYS_COSTS: MatchCosts = {
   missed: 2.6,
   added: 2.8,
   spread: 0.04,
+  margin: 1,
 };
 export const VOICE_COSTS: MatchCosts = {
   near: 2.5,
@@ -25,6 +28,7 @@ export const VOICE_COSTS: MatchCosts = {
   missed: 2,
   added: 1.8,
   spread: 0.06,
+  margin: 1,
 };
 
 /** Each further note of a chord that is missed, as a share of the first. */
@@ -72,9 +76,9 @@ export interface OfPitch {
   /** What it costs as each event. */
   readonly wrong: Float64Array;
   /** Events that have it. */
-  readonly right: Uint32Array;
+  readonly right: Int32Array;
   /** Events after which it may sound without being written out. */
-  readonly ornamental: Uint32Array;
+  readonly ornamental: Int32Array;
 }
 
 export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, costs: MatchCosts): Tables {
@@ -133,7 +137,7 @@ export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, c
         if (cost === 0) right.push(index);
         if (isOrnamental(pitch, event, events[index + 1])) ornamental.push(index);
       }
-      return { wrong, right: Uint32Array.from(right), ornamental: Uint32Array.from(ornamental) };
+      return { wrong, right: Int32Array.from(right), ornamental: Int32Array.from(ornamental) };
     }),
   };
 }

@@ -67,24 +67,32 @@ export function cheapestReading(
 /**
  * What each event costs as the last one heard, note by note, and how it was come to.
  *
- * Events so dear that a jump from the cheapest one would beat whatever follows from them are let go: the rest are
- * `alive`, in order.
+ * Events so dear that a jump from the cheapest one beats what follows from them are let go: the rest are `alive`, in
+ * order. A reading could come back from further off only by what a jump loses with the notes before it (the margin).
  */
 class Search {
   private readonly codes: Uint8Array;
-  private readonly origins: Uint32Array;
+  private readonly origins: Int32Array;
   private readonly before: Float64Array;
   private beforeOn: Float64Array;
   private readonly now: Float64Array;
   private nowOn: Float64Array;
-  private readonly alive: Uint32Array;
+  private readonly alive: Int32Array;
   private living = 0;
+  /** Events come to by staying or going on, in order. */
+  private readonly reached: Int32Array;
+  private reaching = 0;
+  /** Whether the note was read as the first at every event. */
+  private everywhere = false;
   /** Of those, the ones from which a jump may be cheaper than from the cheapest. */
-  private readonly sources: Uint32Array;
+  private readonly sources: Int32Array;
   private leaving = 0;
+  /** What the cheapest event costs, and which it is; of the note that is being read too. */
   private least = Infinity;
+  private leastNow = Infinity;
+  private cheapest = 0;
   private readonly jump: Float64Array;
-  private readonly jumpFrom: Uint32Array;
+  private readonly jumpFrom: Int32Array;
   private outside = 0;
   private row = 0;
   private readonly absolute: number;
@@ -97,17 +105,18 @@ class Search {
   ) {
     const { count } = tables;
     this.codes = new Uint8Array(rows * count);
-    this.origins = new Uint32Array(rows * count);
+    this.origins = new Int32Array(rows * count);
     this.before = new Float64Array(count).fill(Infinity);
     this.beforeOn = new Float64Array(count);
     this.now = new Float64Array(count).fill(Infinity);
     this.nowOn = new Float64Array(count);
-    this.alive = new Uint32Array(count);
-    this.sources = new Uint32Array(count);
+    this.alive = new Int32Array(count);
+    this.reached = new Int32Array(count);
+    this.sources = new Int32Array(count);
     this.jump = new Float64Array(count);
-    this.jumpFrom = new Uint32Array(count);
+    this.jumpFrom = new Int32Array(count);
     this.absolute = costs.spread * costs.spread;
-    this.hopeless = DEAREST_LANDING + costs.added;
+    this.hopeless = DEAREST_LANDING + costs.margin;
   }
 
   goOnFrom(event: number, on: number): void {
@@ -126,7 +135,7 @@ class Search {
     this.stayOrGoOn(on, pitch, factor);
     this.start(on, pitch);
     this.arrive(on, pitch, factor);
-    this.turn();
+    this.turn(pitch);
     this.outside += BEFORE_START;
     this.row += 1;
   }
@@ -181,25 +190,36 @@ class Search {
 
   /** The note as one that is not written, as one more of the same chord, or as the next event, right or wrong. */
   private stayOrGoOn(on: number, { wrong, right, ornamental }: OfPitch, factor: number): void {
-    const { before, beforeOn, now, nowOn, codes, alive, living } = this;
+    const { before, beforeOn, now, nowOn, codes, alive, living, reached } = this;
     const { count, ornament, window } = this.tables;
     const { added } = this.costs;
     const base = this.row * count;
-    for (let index = living - 1; index >= 0; index -= 1) {
+    let [reaching, latest, least, cheapest] = [0, -1, Infinity, 0];
+    for (let index = 0; index < living; index += 1) {
       const e = alive[index] as number;
-      const cost = before[e] as number;
-      now[e] = cost + added;
-      nowOn[e] = beforeOn[e] as number;
+      if (e !== latest) {
+        reached[reaching++] = e;
+        const stays = (before[e] as number) + added;
+        now[e] = stays;
+        nowOn[e] = beforeOn[e] as number;
+        if (stays < least) [least, cheapest] = [stays, e];
+      }
       const next = e + 1;
       if (next === count) continue;
-      const gone = cost + (wrong[next] as number);
-      if (gone >= (now[next] as number)) continue;
+      // One that is alive may yet stay, if that is no dearer.
+      const most = (before[next] as number) + added;
+      const gone = (before[e] as number) + (wrong[next] as number);
+      if (gone >= most) continue;
       const late = gone + this.timing(on, e, next, factor);
-      if (late >= (now[next] as number)) continue;
+      if (late >= most) continue;
+      reached[reaching++] = next;
+      latest = next;
       now[next] = late;
       nowOn[next] = on;
       codes[base + next] = FORWARD;
+      if (late < least) [least, cheapest] = [late, next];
     }
+    [this.reaching, this.leastNow, this.cheapest] = [reaching, least, cheapest];
     const lasts = factor > 0 ? factor * ORNAMENT_TIMED : ORNAMENT_UNTIMED;
     for (let index = ornamental.length - 1; index >= 0; index -= 1) {
       const e = ornamental[index] as number;
@@ -220,12 +240,14 @@ class Search {
     this.now[e] = cost;
     this.nowOn[e] = this.beforeOn[e] as number;
     this.codes[this.row * this.tables.count + e] = code;
+    this.note(e, cost);
   }
 
   /** The note as the first one heard of the piece. */
   private start(on: number, { wrong }: OfPitch): void {
     const { now, nowOn, codes, outside, least } = this;
-    if (outside > least + this.hopeless + this.tables.longestWay) return;
+    this.everywhere = outside <= least + this.hopeless + this.tables.longestWay;
+    if (!this.everywhere) return;
     const { count, start } = this.tables;
     const base = this.row * count;
     for (let e = 0; e < count; e += 1) {
@@ -234,75 +256,85 @@ class Search {
       now[e] = begun;
       nowOn[e] = on;
       codes[base + e] = START;
+      this.note(e, begun);
     }
   }
 
   /** The note as a right one further on, or come to by a jump. */
   private arrive(on: number, { right }: OfPitch, factor: number): void {
-    const { before, now, nowOn, jump, jumpFrom, codes, origins } = this;
+    const { before, now, nowOn, jump, jumpFrom, codes, origins, least } = this;
     const { count, missed, landing } = this.tables;
     const base = this.row * count;
     for (let index = right.length - 1; index >= 0; index -= 1) {
       const e = right[index] as number;
       let best = now[e] as number;
       let code = -1;
+      const leapt = (jump[e] as number) + (landing[e] as number);
+      if (leapt < best) {
+        best = leapt;
+        code = JUMPED;
+      }
       const furthest = Math.min(MOST_LEFT_OUT, e - 1);
       for (let out = 1; out <= furthest; out += 1) {
         const source = e - 1 - out;
-        let cost = (before[source] as number) + (missed[e] as number) - (missed[e - out] as number);
+        const leftOut = (missed[e] as number) - (missed[e - out] as number);
+        if (least + leftOut >= best) break;
+        let cost = (before[source] as number) + leftOut;
         if (cost >= best) continue;
         cost += this.timing(on, source, e, factor);
         if (cost >= best) continue;
         best = cost;
         code = FORWARD + out;
       }
-      const leapt = (jump[e] as number) + (landing[e] as number);
-      if (leapt < best) {
-        best = leapt;
-        code = JUMPED;
-        origins[base + e] = jumpFrom[e] as number;
-      }
       if (code < 0) continue;
+      if (code === JUMPED) origins[base + e] = jumpFrom[e] as number;
       now[e] = best;
       nowOn[e] = on;
       codes[base + e] = code;
+      this.note(e, best);
     }
   }
 
+  /** An event that was come to, if it is the cheapest so far. */
+  private note(e: number, cost: number): void {
+    if (cost < this.leastNow) [this.leastNow, this.cheapest] = [cost, e];
+  }
+
   /** What was worked out becomes what is known; what is too dear is let go. */
-  private turn(): void {
-    const { now, alive, sources, hopeless } = this;
-    const { count, back, onward, longestWay } = this.tables;
-    let least = Infinity;
-    let cheapest = 0;
-    for (let e = 0; e < count; e += 1)
-      if ((now[e] as number) < least) {
-        least = now[e] as number;
-        cheapest = e;
+  private turn({ right }: OfPitch): void {
+    const { before, alive, reached } = this;
+    for (let index = 0; index < this.living; index += 1) before[alive[index] as number] = Infinity;
+    this.least = this.leastNow;
+    [this.living, this.leaving] = [0, 0];
+    if (this.everywhere) for (let e = 0; e < this.tables.count; e += 1) this.keep(e);
+    else {
+      const [reaching, arrived] = [this.reaching, right.length];
+      let [one, other] = [0, 0];
+      while (one < reaching || other < arrived) {
+        const a = one < reaching ? (reached[one] as number) : Infinity;
+        const b = other < arrived ? (right[other] as number) : Infinity;
+        if (a <= b) one += 1;
+        if (b <= a) other += 1;
+        this.keep(a < b ? a : b);
       }
-    const behind = least + (back[cheapest] as number);
-    const ahead = least - (onward[cheapest] as number);
-    let living = 0;
-    let leaving = 0;
-    const most = least + hopeless + longestWay;
-    for (let e = 0; e < count; e += 1) {
-      const cost = now[e] as number;
-      if (cost > most) continue;
-      const more = e < cheapest ? cost + (back[e] as number) - behind : cost - (onward[e] as number) - ahead;
-      if (more > hopeless) continue;
-      alive[living++] = e;
-      if (more <= AFTER_A_PAUSE) sources[leaving++] = e;
     }
-    this.before.fill(Infinity);
-    for (let index = 0; index < living; index += 1) {
-      const e = alive[index] as number;
-      this.before[e] = now[e] as number;
-    }
-    now.fill(Infinity);
-    this.least = least;
-    this.living = living;
-    this.leaving = leaving;
     [this.beforeOn, this.nowOn] = [this.nowOn, this.beforeOn];
+  }
+
+  private keep(e: number): void {
+    const { cheapest, least } = this;
+    const { back, onward } = this.tables;
+    const cost = this.now[e] as number;
+    this.now[e] = Infinity;
+    const way =
+      e < cheapest
+        ? (back[cheapest] as number) - (back[e] as number)
+        : (onward[e] as number) - (onward[cheapest] as number);
+    const more = cost - least - way;
+    if (!(more <= this.hopeless)) return;
+    this.before[e] = cost;
+    this.alive[this.living++] = e;
+    if (more <= AFTER_A_PAUSE) this.sources[this.leaving++] = e;
   }
 
   /** What it costs that an event comes early or late after the one before it. */
