@@ -118,35 +118,43 @@ test('broken off and begun again, from the middle, left out: jumps, and where a 
 });
 
 /** Four bars of notes in octaves, two octaves apart. */
-const CHORDS = `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Keys</part-name></score-part></part-list><part id="P1">${measures(
-  ['CDEF', 'GABA', 'GFED', 'EFGA'].map((bar) =>
-    Array.from(bar)
-      .map((step) => {
-        const lower = `<note><chord/><pitch><step>${step}</step><octave>3</octave></pitch><duration>4</duration><voice>1</voice></note>`;
-        return note(step) + lower;
-      })
-      .join(''),
-  ),
-).replace(/<transpose>.*?<\/transpose>/, '')}</part></score-partwise>`;
-const chordsFrom = (from: number, to: number, start: number): HeardNote[] =>
-  Array.from('CDEFGABAGFEDEFGA')
+const inOctaves = (bars: readonly string[]) =>
+  `<score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Keys</part-name></score-part></part-list><part id="P1">${measures(
+    bars.map((bar) =>
+      Array.from(bar)
+        .map((step) => {
+          const lower = `<note><chord/><pitch><step>${step}</step><octave>3</octave></pitch><duration>4</duration><voice>1</voice></note>`;
+          return note(step) + lower;
+        })
+        .join(''),
+    ),
+  ).replace(/<transpose>.*?<\/transpose>/, '')}</part></score-partwise>`;
+const CHORDS = inOctaves(['CDEF', 'GABA', 'GFED', 'EFGA']);
+const chordsFrom = (
+  from: number,
+  to: number,
+  start: number,
+  { steps, apart } = { steps: 'CDEFGABAGFEDEFGA', apart: 1 },
+): HeardNote[] =>
+  Array.from(steps)
     .slice(from, to)
     .flatMap((step, at) => {
       const upper = 72 + ('CDEFGAB'.indexOf(step) * 2 - ('CDE'.includes(step) ? 0 : 1));
-      const [on, off] = [start + at, start + at + 0.8];
+      const [on, off] = [start + at * apart, start + (at + 0.8) * apart];
       return [
         { on, off, pitch: upper - 24, velocity: 70 },
         { on: on + 0.01, off, pitch: upper, velocity: 70 },
       ];
     });
 
+const slips = ({ notes, missed }: Heard) => [
+  ...notes.flatMap(({ kind, pitch, written, number }) =>
+    kind === 'right' ? [] : [[kind, pitch, written, number]],
+  ),
+  ...missed.map(({ pitch, number }) => ['missed', pitch, null, number]),
+];
+
 test('slips beside a stop and at the start of a restart are told at their own notes', () => {
-  const slips = ({ notes, missed }: Heard) => [
-    ...notes.flatMap(({ kind, pitch, written, number }) =>
-      kind === 'right' ? [] : [[kind, pitch, written, number]],
-    ),
-    ...missed.map(({ pitch, number }) => ['missed', pitch, null, number]),
-  ];
   // The sixth note repeats the fifth, and then the music stops: the fifth is still the one that came in time.
   expect(slips(hear(played({ 5: 77 }, { 6: 2.5 })))).toEqual([['wrong', 77, 79, 2]]);
   // The lower note of the chord gone back to is wrong, and comes first.
@@ -158,6 +166,16 @@ test('slips beside a stop and at the start of a restart are told at their own no
   const touch = { on: 7.6, off: 7.7, pitch: 57, velocity: 50 };
   const stopped = [...chordsFrom(0, 7, 0), touch, ...chordsFrom(7, 16, 9.5)];
   expect(slips(hear(stopped, CHORDS))).toEqual([['added', 57, null, 2]]);
+  // So it is where the touch comes when the chord was due.
+  const inTime = stopped.map((each) => (each === touch ? { ...touch, on: 7, off: 7.1 } : each));
+  expect(slips(hear(inTime, CHORDS))).toEqual([['added', 57, null, 2]]);
+});
+
+test('a wrong note just before the same chord again, fast, does not take the place of its own', () => {
+  const steps = 'CDEFGAAEFEDCFEGC';
+  const fast = chordsFrom(0, 16, 0, { steps, apart: 0.1 });
+  const heard = fast.map((each, place) => (place === 10 ? { ...each, pitch: 55 } : each));
+  expect(slips(hear(heard, inOctaves(steps.match(/.{4}/gu) ?? [])))).toEqual([['wrong', 55, 57, 2]]);
 });
 
 test('a WAV file written is read again; what is none is refused', () => {

@@ -214,11 +214,11 @@ test('keys: what students and rough players do is found', () => {
     [rough, 0.02],
   ] as const) {
     const { wrong, added, missed } = table.kinds;
-    expect([wrong.precision, wrong.recall].map((share) => share > 0.97 - less)).toEqual([true, true]);
-    expect(missed.precision).toBeGreaterThan(0.97 - less);
+    expect([wrong.precision, wrong.recall].map((share) => share > 0.98 - less)).toEqual([true, true]);
+    expect(missed.precision).toBeGreaterThan(0.98 - less);
     expect(missed.recall).toBeGreaterThan(0.95 - less);
-    expect(added.precision).toBeGreaterThan(0.95 - less);
-    expect(added.recall).toBeGreaterThan(0.95 - less);
+    expect(added.precision).toBeGreaterThan(0.96 - less);
+    expect(added.recall).toBeGreaterThan(0.96 - less);
     for (const found of [table.stops, table.back]) {
       expect(found.precision).toBeGreaterThan(0.9);
       expect(found.recall).toBeGreaterThan(0.9);
