@@ -227,6 +227,9 @@ test('a run with two stops and a recovery: by three keys, then by touch', async 
   await kept(page, () => page.keyboard.press('f'));
   await sees(page, 'How it went');
   await kept(page, () => press(page, 'kept'));
+  await kept(page, () => pick(page, 'Own mark of ten', '6'));
+  await kept(page, () => pick(page, 'After listening back', '8'));
+  await sees(page, 'own mark 6, then 8 of 10 after listening back');
   await page.setViewport({ width: 768, height: 1024, hasTouch: true });
   await visit(page, `${baseUrl}/run?student=jonah`);
   for (const name of [/Start/, /Slip, kept on/, /Slip, stopped/, /Goes on/, /Slip, stopped/, /^12$/])

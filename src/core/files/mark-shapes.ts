@@ -96,6 +96,7 @@ export const runShape = object({
   listenedFor: optional(prose(400, 1)),
   heard: optional(prose(400, 1)),
   ownMark: optional(whole(0, OWN_POINTS)),
+  ownMarkAfter: optional(whole(0, OWN_POINTS)),
 });
 
 export const faultShape = object({

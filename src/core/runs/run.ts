@@ -66,8 +66,9 @@ export interface RunThrough extends RunConditions {
   /** The one thing that was listened for, and what was heard of it. */
   readonly listenedFor?: string;
   readonly heard?: string;
-  /** The student's own mark of ten. */
+  /** The student's own mark of ten: at once, and after the recording was listened back to. */
   readonly ownMark?: number;
+  readonly ownMarkAfter?: number;
 }
 
 /** The whole piece, with all its notes. */

@@ -84,11 +84,17 @@ export function runWords(run: RunThrough): string[] {
       ? ''
       : `in clothes ${run.clothes === 'everyday' ? 'of every day' : run.clothes}`,
     run.routine === undefined ? '' : `stage routine ${run.routine}`,
-    run.ownMark === undefined ? '' : `own mark ${run.ownMark} of 10`,
+    ownMarkWords(run),
     run.listenedFor === undefined
       ? ''
       : `listened for ${run.listenedFor}${run.heard === undefined ? '' : `: ${run.heard}`}`,
   ].filter((part) => part !== '');
+}
+
+/** The student's own mark, at once and after listening back. */
+function ownMarkWords({ ownMark, ownMarkAfter }: RunThrough): string {
+  if (ownMarkAfter === undefined) return ownMark === undefined ? '' : `own mark ${ownMark} of 10`;
+  return `own mark ${ownMark === undefined ? '' : `${ownMark}, then `}${ownMarkAfter} of 10 after listening back`;
 }
 
 export function tapsWords({ perMinute, drift }: NonNullable<RunThrough['taps']>): string {

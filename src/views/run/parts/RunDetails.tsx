@@ -30,6 +30,20 @@ export function RunDetails({
       onChange={(value) => change({ [name]: value === '' ? undefined : value })}
     />
   );
+  const ownMark = (label: string, name: 'ownMark' | 'ownMarkAfter') => (
+    <SelectField
+      label={label}
+      value={run[name] === undefined ? '' : String(run[name])}
+      options={[
+        NOT_SAID,
+        ...Array.from({ length: OWN_POINTS + 1 }, (_, mark) => {
+          const said = ownWordsOf(words, mark);
+          return { value: String(mark), label: said === null ? String(mark) : `${mark}: ${said}` };
+        }),
+      ]}
+      onChange={(value) => change({ [name]: value === '' ? undefined : Number(value) })}
+    />
+  );
   return (
     <Section title="How it went" end={runWords(run).slice(0, 4).join(', ')}>
       <div className={css.asks}>
@@ -78,18 +92,10 @@ export function RunDetails({
         {choice('Stage routine', 'routine', ['rehearsed', 'left out'])}
       </FieldRow>
       <Words key={run.id} run={run} onChange={change} />
-      <SelectField
-        label="Own mark of ten"
-        value={run.ownMark === undefined ? '' : String(run.ownMark)}
-        options={[
-          NOT_SAID,
-          ...Array.from({ length: OWN_POINTS + 1 }, (_, mark) => {
-            const said = ownWordsOf(words, mark);
-            return { value: String(mark), label: said === null ? String(mark) : `${mark}: ${said}` };
-          }),
-        ]}
-        onChange={(value) => change({ ownMark: value === '' ? undefined : Number(value) })}
-      />
+      <FieldRow>
+        {ownMark('Own mark of ten', 'ownMark')}
+        {ownMark('After listening back', 'ownMarkAfter')}
+      </FieldRow>
     </Section>
   );
 }
