@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Sideways } from './Sideways';
 import css from './PrintFrame.module.css';
 
 /** One printed page: what it is, for whom, when, and the wordmark at the foot. */
@@ -19,7 +20,7 @@ export function PrintFrame({
         <h1>{title}</h1>
         <p>{sub}</p>
       </header>
-      {children}
+      <Sideways label={`${title}, ${sub}`}>{children}</Sideways>
       <footer className={css.foot}>Formal Stave</footer>
     </article>
   );

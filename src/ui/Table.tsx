@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { classes } from './classes';
+import { Sideways } from './Sideways';
 import css from './Table.module.css';
 
 /** A ruled table in a box that scrolls sideways on its own where it must. */
@@ -15,9 +16,7 @@ export function Table({
   readonly tight?: boolean;
 }) {
   return (
-    // A scrolling region must take focus, so that the keyboard can scroll it.
-    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
-    <div className={css.scroll} role="region" aria-label={label} tabIndex={0}>
+    <Sideways label={label}>
       <table aria-label={label} className={classes(css.root, tight && css.tight)}>
         <thead>
           <tr>
@@ -30,6 +29,6 @@ export function Table({
         </thead>
         <tbody>{children}</tbody>
       </table>
-    </div>
+    </Sideways>
   );
 }

@@ -18,6 +18,7 @@ export type { ChartData } from './chart-data';
 export { Ruler, type RulerLine, type RulerPart } from './Ruler';
 export { DecisionLine, Empty, ErrorSay, Loading, Progress } from './Say';
 export { Section } from './Section';
+export { Sideways } from './Sideways';
 export { Table } from './Table';
 export { NoteShape, TempoMark, UNIT_NAMES } from './TempoMark';
 export { Unseen } from './Unseen';

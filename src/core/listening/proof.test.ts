@@ -281,11 +281,12 @@ test('keys: a lazy dotted figure and a drift are told, steady ones are not', () 
 }, 240_000);
 
 const NOISES = [30, 20, 10] as const;
+const upTo = (last: number) => Array.from({ length: last }, (_, at) => at + 1);
 
 test('one voice by microphone: places and tempo, at three timbres and three noises', () => {
   const table = new Table();
   let [near, placed] = [0, 0];
-  for (let seed = 1; seed <= (isProof ? 36 : 6); seed += 1) {
+  for (const seed of isProof ? upTo(36) : [2, 4, 6]) {
     const asked = ask(invention(seed, { hands: 1, ornaments: false, bars: 16 }));
     const [road] = writtenMusic(asked.score);
     if (!road) throw new Error('no road');
@@ -317,7 +318,7 @@ test('one voice by microphone: places and tempo, at three timbres and three nois
 
 test('many voices by microphone: the tempo of bars, and nothing else', () => {
   const table = new Table();
-  for (let seed = 1; seed <= (isProof ? 24 : 5); seed += 1) {
+  for (const seed of isProof ? upTo(24) : [1, 2]) {
     const asked = ask(invention(seed, { hands: 2, ornaments: false, bars: 16, octave: 5 - (seed % 2) }));
     const [road] = writtenMusic(asked.score);
     if (!road) throw new Error('no road');

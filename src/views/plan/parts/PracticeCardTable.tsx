@@ -3,7 +3,7 @@ import type { CardBlock, CardRow, PracticeCard } from '@/core/card';
 import { formatBars, type BarRange } from '@/core/music';
 import { formatDay, minutesOfDay, type CalendarDay, type PracticeTime } from '@/core/time';
 import { inTerms } from '@/core/terms';
-import { Glyph } from '@/ui';
+import { Glyph, Sideways } from '@/ui';
 import { LeftOut } from '../../shell/LeftOut';
 import css from './PracticeCardTable.module.css';
 
@@ -22,8 +22,7 @@ export function PracticeCardTable({
 }) {
   return (
     <>
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls sideways on a narrow screen */}
-      <div className={css.scroll} role="region" aria-label="Practice card" tabIndex={0}>
+      <Sideways label="Practice card">
         <table className={css.root}>
           <thead>
             <tr>
@@ -83,7 +82,7 @@ export function PracticeCardTable({
             </tr>
           </tfoot>
         </table>
-      </div>
+      </Sideways>
       <LeftOut card={card} />
     </>
   );

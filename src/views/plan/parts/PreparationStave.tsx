@@ -2,7 +2,7 @@ import type { Plan, PlanItem } from '@/core/plan';
 import type { GoalContext } from '@/core/register';
 import type { Student } from '@/core/students';
 import { formatDay, periodIndexOf, type CalendarDay, type Closure } from '@/core/time';
-import { GlyphShape, Roving, classes, useWidth } from '@/ui';
+import { GlyphShape, Roving, Sideways, classes, useWidth } from '@/ui';
 import { geometryOf, lessonsOf, marksOf, weekOf, type Geometry, type StaveSystem } from '../stave-model';
 import { GateButtons, GateShapes } from './GateButtons';
 import { LoadBand } from './LoadBand';
@@ -40,9 +40,7 @@ export function PreparationStave({
   const [ref, room] = useWidth<HTMLDivElement>(1224);
   const geometry = geometryOf(plan, systems, room);
   return (
-    // A region that scrolls sideways must take focus, so that the keyboard can scroll it.
-    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
-    <div ref={ref} className={css.scroll} role="region" aria-label="Preparation stave" tabIndex={0}>
+    <Sideways ref={ref} label="Preparation stave">
       <div className={css.sheet}>
         <svg
           width={geometry.width}
@@ -98,7 +96,7 @@ export function PreparationStave({
           ))}
         </Roving>
       </div>
-    </div>
+    </Sideways>
   );
 }
 

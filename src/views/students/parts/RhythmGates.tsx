@@ -25,6 +25,7 @@ import {
   SelectField,
   TextField,
   type GlyphName,
+  Sideways,
 } from '@/ui';
 import { hrefOf } from '../../shell/addresses';
 import css from './RhythmGates.module.css';
@@ -97,8 +98,7 @@ function Grid({
           ×
         </Button>
       </p>
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls sideways on a narrow screen */}
-      <div className={css.scroll} role="region" aria-label={`Rhythm gate of ${title}`} tabIndex={0}>
+      <Sideways label={`Rhythm gate of ${title}`}>
         <table className={css.grid}>
           <thead>
             <tr>
@@ -137,7 +137,7 @@ function Grid({
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
     </div>
   );
 }
