@@ -69,7 +69,11 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
   await page.waitForFunction(
     () => {
       const main = document.querySelector('main');
-      return main && !main.querySelector('p[role="status"]') && !/\d of \d+ cells/.test(main.innerText);
+      return (
+        main &&
+        !main.querySelector('p[role="status"] > svg') &&
+        !/\d of \d+ cells|\d so far/.test(main.innerText)
+      );
     },
     { timeout: 120_000 },
   );

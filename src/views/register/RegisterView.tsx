@@ -212,7 +212,7 @@ function Register({ ready }: { readonly ready: ReadyState }) {
                   stopped
                     ? 'the rest could not be computed; reload the page'
                     : unsettled > 0
-                      ? `${decisions.length} so far, ${unsettled} goals to come`
+                      ? `${decisions.length} so far, ${unsettled === 1 ? '1 goal' : `${unsettled} goals`} to come`
                       : decisions.length > 0
                         ? `${decisions.length}, first due first`
                         : undefined
