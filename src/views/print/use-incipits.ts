@@ -31,6 +31,9 @@ function rangeOf({ pieces }: Pick<Studio, 'pieces'>, { pieceId, bars, what }: Ha
   return { from, to: next === undefined ? from + SHOWN - 1 : Math.max(from, next - 1) };
 }
 
+/** A drawing as large as it was engraved, so that the staves of short and long ones are alike. */
+const inItsSize = (svg: string): string => svg.replace(/ viewBox="0 0 (\d+) /, ' width="$1"$&');
+
 /**
  * The first bars of each line as SVG, by the line's number; empty until they are engraved.
  * @param isDoubled - in values twice as long; as printed where the longest of them has none
@@ -78,7 +81,7 @@ export function useIncipits(
               (before) =>
                 new Map([
                   ...before,
-                  ...wanted.map(({ line }, at) => [line, reply.answer[at] ?? ''] as const),
+                  ...wanted.map(({ line }, at) => [line, inItsSize(reply.answer[at] ?? '')] as const),
                 ]),
             );
           }),
