@@ -181,7 +181,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
     await kept(page, () => press(page, `${mark} ${criterion}`));
   await sees(page, 'Total 51');
   await page.goto(`${baseUrl}/readiness`);
-  await sees(page, 'of 72: pass; 4 short of strong.', '[data-testid="award"]');
+  await sees(page, 'of 72. pass; 4 short of strong.', '[data-testid="award"]');
   await sees(page, '16 of 24, today; on track for pass', '[data-testid="readiness-A"]');
 
   // Export, wipe, import: everything equal.
@@ -206,7 +206,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await sees(page, 'Imported.');
   expect(await recordsOf(page, 'own')).toEqual(records);
   await page.goto(`${baseUrl}/readiness`);
-  await sees(page, 'of 72: pass; 4 short of strong.', '[data-testid="award"]');
+  await sees(page, 'of 72. pass; 4 short of strong.', '[data-testid="award"]');
   expect(problems).toEqual([]);
   await page.close();
 });

@@ -365,7 +365,7 @@ function Sheet({
             Total {context.standing.total}
           </span>{' '}
           <span className={css.soft}>
-            of {total.max}: {total.words}
+            of {total.max}. {total.words}
           </span>
         </p>
         <Ruler {...total.ruler} />

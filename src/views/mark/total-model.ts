@@ -44,7 +44,7 @@ export function totalModel(context: GoalContext, componentId: string, day: Calen
     kind: kinds[Math.min(2, at)] ?? 'final',
   }));
   const max = standing.maxMark;
-  const say = `Total ${standing.total} of ${max}: ${words}`;
+  const say = `Total ${standing.total} of ${max}. ${words}`;
   return { ruler: { parts, lines, max, step: 10, say }, max, words };
 }
 

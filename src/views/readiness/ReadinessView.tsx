@@ -204,7 +204,7 @@ function Fan({
       end={spread ? `on the day ${rangeWords(spread)}` : 'marks heard so far'}
     >
       <p data-testid="award">
-        of {total.max}: {total.words}
+        of {total.max}. {total.words}
         {aim && chance !== undefined && (
           <>
             {' '}
