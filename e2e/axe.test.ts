@@ -115,8 +115,7 @@ async function goTo(page: Page, path: string): Promise<void> {
     await arrived;
   }, path);
   await page.waitForSelector(READY);
-  // While something is loaded there may be a frame with nothing in it yet; the kit shows one that stays.
-  if (path !== '/kit') await page.waitForSelector('main p[role="status"] > svg', { hidden: true });
+  // Its frame may stand before the first cell does.
   if (path.startsWith('/fit')) await page.waitForSelector('main tbody [tabindex="0"]');
 }
 
