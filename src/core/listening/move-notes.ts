@@ -23,6 +23,8 @@ export function moveNotes(stretch: StretchNotes): void {
 function takeTogether(stretch: StretchNotes): void {
   for (const event of new Set(stretch.left.map((note) => stretch.eventOf(note)))) {
     const taken = stretch.rightAt(event);
+    // Where nothing of it was right there is nothing to make more of: what comes late puts a wrong note right.
+    if (taken.length === 0) continue;
     const wanted = [...stretch.openAt(event), ...taken.map(({ written }) => written)];
     const others = stretch.left.filter((note) => stretch.eventOf(note) === event);
     const chordFrom = (first: number) =>

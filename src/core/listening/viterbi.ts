@@ -84,7 +84,7 @@ class Search {
   private reaching = 0;
   /** Whether the note was read as the first at every event. */
   private everywhere = false;
-  /** Of those, the ones from which a jump may be cheaper than from the cheapest. */
+  /** Of the ones alive, those from which a jump may be cheaper than from the cheapest. */
   private readonly sources: Int32Array;
   private leaving = 0;
   /** What the cheapest event costs, and which it is; of the note that is being read too. */
@@ -240,7 +240,7 @@ class Search {
     this.now[e] = cost;
     this.nowOn[e] = this.beforeOn[e] as number;
     this.codes[this.row * this.tables.count + e] = code;
-    this.note(e, cost);
+    this.tellCheapest(e, cost);
   }
 
   /** The note as the first one heard of the piece. */
@@ -256,7 +256,7 @@ class Search {
       now[e] = begun;
       nowOn[e] = on;
       codes[base + e] = START;
-      this.note(e, begun);
+      this.tellCheapest(e, begun);
     }
   }
 
@@ -291,12 +291,12 @@ class Search {
       now[e] = best;
       nowOn[e] = on;
       codes[base + e] = code;
-      this.note(e, best);
+      this.tellCheapest(e, best);
     }
   }
 
   /** An event that was come to, if it is the cheapest so far. */
-  private note(e: number, cost: number): void {
+  private tellCheapest(e: number, cost: number): void {
     if (cost < this.leastNow) [this.leastNow, this.cheapest] = [cost, e];
   }
 
@@ -321,6 +321,7 @@ class Search {
     [this.beforeOn, this.nowOn] = [this.nowOn, this.beforeOn];
   }
 
+  /** An event is known with its cost, unless that is too dear. */
   private keep(e: number): void {
     const { cheapest, least } = this;
     const { back, onward } = this.tables;
