@@ -72,7 +72,7 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
       return (
         main &&
         !main.querySelector('p[role="status"] > svg') &&
-        !/\d of \d+ cells|\d so far/.test(main.innerText)
+        !/\d of \d+ cells|\d goals? to come/.test(main.innerText)
       );
     },
     { timeout: 120_000 },

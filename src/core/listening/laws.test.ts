@@ -177,6 +177,22 @@ test('a clean take has no slip, no stop and no jump, and is complete; cut short 
           { ...CLEAN_PLAYER, seed: 23430, tempo: 95, drift: 1, rubato: 0, spread: 0.025 },
           0.2,
         ],
+        // The last note is one of the chord before it, and follows it fast.
+        [
+          {
+            seed: 194,
+            bars: 16,
+            metre: '4/4',
+            hands: 2,
+            road: 'plain',
+            dotted: false,
+            ornaments: false,
+            tempo: 60,
+            octave: 3,
+          },
+          { ...CLEAN_PLAYER, seed: 87368, tempo: 101, rubato: 0.06, spread: 0.015 },
+          0.2,
+        ],
       ],
     },
   );

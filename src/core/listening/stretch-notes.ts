@@ -46,14 +46,16 @@ export class StretchNotes {
       return how === 'first' || how === 'chord';
     };
     const reached = notes.filter(isReached).map((note) => match.steps[note]?.event ?? 0);
-    // Notes before the first and after the last may stand for events there, played wrong.
+    // Notes before the first may stand for events there, played wrong.
     const lead = notes.findIndex(isReached);
-    const trail = notes.length - 1 - notes.findLastIndex(isReached);
     for (const note of notes.slice(0, lead)) this.leading.add(note);
     this.first = Math.max(0, Math.min(...reached) - Math.min(lead, BESIDE_EVENTS));
-    this.last = Math.min(events.length - 1, Math.max(...reached) + Math.min(trail, BESIDE_EVENTS));
-    for (let event = this.first; event <= this.last; event += 1)
-      this.open.set(event, [...(events[event]?.pitches ?? [])]);
+    this.last = Math.max(...reached);
+    const openTo = (last: number) => {
+      for (let event = this.first; event <= last; event += 1)
+        if (!this.open.has(event)) this.open.set(event, [...(events[event]?.pitches ?? [])]);
+    };
+    openTo(this.last);
     for (const note of notes) {
       const event = this.eventOf(note);
       const written =
@@ -61,6 +63,11 @@ export class StretchNotes {
       if (written) this.take({ note, kind: 'right', written, event });
       else this.left.push(note);
     }
+    // So may those after the last, and what was read as one more of its chord that has none such.
+    const left = new Set(this.left);
+    const trail = notes.length - 1 - notes.findLastIndex((note) => !left.has(note));
+    this.last = Math.min(events.length - 1, this.last + Math.min(trail, BESIDE_EVENTS));
+    openTo(this.last);
     for (const event of this.takenAt.keys()) this.timeAgain(event);
   }
 
