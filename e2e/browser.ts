@@ -259,10 +259,10 @@ export async function sees(page: Page, text: string | RegExp, selector = 'body')
       flags,
     )
     .catch(async () => {
-      const body = await page
-        .$eval(selector, (each) => (each as HTMLElement).innerText)
-        .catch(() => '(not there)');
-      throw new Error(`does not say ${String(text)}: ${body.replace(/\s+/g, ' ').slice(0, 900)}`);
+      const wordsOf = (css: string) =>
+        page.$eval(css, (each) => (each as HTMLElement).innerText.replace(/\s+/g, ' ').slice(0, 900));
+      const said = await wordsOf(selector).catch(async () => `(no ${selector}) ${await wordsOf('body')}`);
+      throw new Error(`${page.url()} does not say ${String(text)}: ${said}`);
     });
 }
 
@@ -278,6 +278,15 @@ export async function visit(page: Page, url: string): Promise<void> {
     timeout: 30_000,
     polling: 50,
   });
+}
+
+/** Waits until the view at this path is drawn: the status, which stays over the change of view, is none of it. */
+export async function arrived(page: Page, path: string): Promise<void> {
+  await page.waitForFunction(
+    (wanted) => location.pathname === wanted && document.querySelector('main h1') !== null,
+    { timeout: WAIT, polling: 50 },
+    path,
+  );
 }
 
 /** Waits until one more edit is acknowledged than before `work`. */

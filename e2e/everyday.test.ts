@@ -1,6 +1,17 @@
 import type { KeyInput, Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
-import { downloads, savedFile, fill, kept, openPage, press, sees, useBrowser, visit } from './browser';
+import {
+  arrived,
+  downloads,
+  savedFile,
+  fill,
+  kept,
+  openPage,
+  press,
+  sees,
+  useBrowser,
+  visit,
+} from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -41,12 +52,8 @@ class Hand {
     await this.key('Enter');
     await this.page.waitForSelector('dialog[open]', { hidden: true });
   }
-  async at(path: string): Promise<void> {
-    await this.page.waitForFunction(
-      (wanted) => location.pathname === wanted && document.querySelector('main h1') !== null,
-      { polling: 50 },
-      path,
-    );
+  at(path: string): Promise<void> {
+    return arrived(this.page, path);
   }
 }
 

@@ -1,5 +1,16 @@
 import { expect, inject, test } from 'vitest';
-import { kept, nameOfFocus, openPage, savedOf, sees, tabTo, textOf, visit, useBrowser } from './browser';
+import {
+  arrived,
+  kept,
+  nameOfFocus,
+  openPage,
+  savedOf,
+  sees,
+  tabTo,
+  textOf,
+  visit,
+  useBrowser,
+} from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -16,9 +27,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
 
   // Page 3: choose the Dance for Jonah.
   await page.keyboard.press('3');
-  await page.waitForFunction(
-    () => location.pathname === '/programme' && document.documentElement.dataset['saved'] !== undefined,
-  );
+  await arrived(page, '/programme');
   await tabTo(page, /^Student and goal/);
   await page.keyboard.type('Jonah');
   await page.keyboard.press('Enter');
@@ -37,9 +46,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
 
   // Page 4: the next week, and its gate passed.
   await page.keyboard.press('4');
-  await page.waitForFunction(
-    () => location.pathname === '/plan' && document.documentElement.dataset['saved'] !== undefined,
-  );
+  await arrived(page, '/plan');
   await sees(page, 'Practice card, 20 Jan to 26 Jan');
   await page.keyboard.press(']');
   await sees(page, 'Practice card, 27 Jan to 2 Feb');
@@ -50,9 +57,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
 
   // Page 5: marks by figures; Shift for the student's own; criterion by letter; zero exists.
   await page.keyboard.press('5');
-  await page.waitForFunction(
-    () => location.pathname === '/mark' && document.documentElement.dataset['saved'] !== undefined,
-  );
+  await arrived(page, '/mark');
   await sees(page, 'Criteria');
   for (const figure of ['4', '5', '3', '4'])
     await kept(page, () => page.keyboard.press(`Digit${figure}` as 'Digit4'));
@@ -74,10 +79,8 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
   // On Mark the figures give marks; the tab leads to readiness. The list of keys opens and closes.
   await page.evaluate(() => document.querySelector<HTMLElement>('nav a[href="/readiness"]')?.focus());
   await page.keyboard.press('Enter');
-  await page.waitForFunction(
-    () => location.pathname === '/readiness' && document.documentElement.dataset['saved'] !== undefined,
-  );
-  await sees(page, /of 120/);
+  await arrived(page, '/readiness');
+  await sees(page, /on the day.*of 120/, 'main');
   await page.keyboard.type('?');
   await sees(page, 'Register: the lessons of the day', 'dialog');
   await page.keyboard.press('Escape');

@@ -1,6 +1,6 @@
-import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
 import {
+  arrived,
   fill,
   kept,
   nameOfFocus,
@@ -16,13 +16,6 @@ import {
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
-
-const arrived = (page: Page, path: string) =>
-  page.waitForFunction(
-    (wanted) => location.pathname === wanted && document.querySelector('main h1'),
-    {},
-    path,
-  );
 
 test('with the keyboard alone: from a lesson to its student, found by words, a note, a gate, a mark, and back', async () => {
   const { page, problems } = await openPage(browser());
