@@ -1,6 +1,6 @@
 import type { BarRange } from '../music';
 import type { Heard, HeardBar } from './answer';
-import { median } from './measures';
+import { median } from './factors';
 
 /** Pairs below which nothing is said of two passages: of fewer no interval leaves out one in twenty. */
 const FEWEST_PAIRS = 6;

@@ -46,3 +46,9 @@ export function weightedMedian(
   }
   return sorted.at(-1)?.ratio ?? 0;
 }
+
+export function median(values: readonly number[]): number {
+  const sorted = values.toSorted((a, b) => a - b);
+  const half = sorted.length >> 1;
+  return sorted.length % 2 === 1 ? (sorted[half] ?? 0) : ((sorted[half - 1] ?? 0) + (sorted[half] ?? 0)) / 2;
+}

@@ -1,7 +1,7 @@
 import type { BarRange } from '../music';
 import type { RunThrough } from '../runs';
 import type { Heard, HeardAs, HeardBar } from './answer';
-import { median } from './measures';
+import { median } from './factors';
 
 export type FindingKind =
   'wrong' | 'missed' | 'added' | 'stop' | 'restart' | 'left out' | 'dotted' | 'drift' | 'figure';

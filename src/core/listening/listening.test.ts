@@ -178,6 +178,17 @@ test('a wrong note just before the same chord again, fast, does not take the pla
   expect(slips(hear(heard, inOctaves(steps.match(/.{4}/gu) ?? [])))).toEqual([['wrong', 55, 57, 2]]);
 });
 
+test('a wrong note that sounds like the next one, which is left out, is still wrong where it comes', () => {
+  const fast = chordsFrom(0, 16, 0, { steps: 'CDEFGABAGFEDEFGA', apart: 0.12 });
+  const heard = fast.flatMap((each, place) =>
+    place === 9 ? [{ ...each, pitch: 81 }] : place === 11 ? [] : [each],
+  );
+  expect(slips(hear(heard, CHORDS))).toEqual([
+    ['wrong', 81, 79, 2],
+    ['missed', 81, null, 2],
+  ]);
+});
+
 test('a WAV file written is read again; what is none is refused', () => {
   fc.assert(
     fc.property(

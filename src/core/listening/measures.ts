@@ -1,5 +1,5 @@
 import type { Certain, DottedFigure, HeardBar, HeardDrift, HeardJump, Stop } from './answer';
-import { weightedMedian } from './factors';
+import { median, weightedMedian } from './factors';
 import type { Placing, Stretch } from './place';
 import type { RoadBar, SoundingEvent, SoundingRoad } from './road';
 
@@ -308,12 +308,6 @@ function dottedOf(
     count: shares.length,
     spread: (at(0.75) - at(0.25)) / 2,
   };
-}
-
-export function median(values: readonly number[]): number {
-  const sorted = values.toSorted((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? (sorted[half] ?? 0) : ((sorted[half - 1] ?? 0) + (sorted[half] ?? 0)) / 2;
 }
 
 /**

@@ -1,6 +1,6 @@
 import { PitchDetector } from 'pitchy';
 import type { HeardNote } from './match';
-import { median } from './measures';
+import { median } from './factors';
 import { atRate, levels, RATE } from './sound';
 import { Spectrum } from './spectrum';
 import type { Sound } from './wav';

@@ -1,9 +1,10 @@
+import { assignNotes } from './assign-notes';
 import { isOrnamental, type HeardNote, type Match } from './match';
-import { moveNotes } from './move-notes';
 import type { SoundingPitch, SoundingRoad } from './road';
 import { isRight, StretchNotes, type Taken } from './stretch-notes';
 import { stretchesOf } from './stretches';
-import { pairWrong } from './wrong-notes';
+import { takeTogether } from './take-together';
+import { scatterOf } from './unlikely';
 
 /** What a heard note turned out to be. */
 export interface PlacedNote extends Taken {
@@ -44,10 +45,11 @@ export function placeNotes(heard: readonly HeardNote[], road: SoundingRoad, matc
   };
   const drafts = stretchesOf(heard, road, match, isWritten);
   const placed = new Array<PlacedNote | undefined>(heard.length);
-  const stretches = drafts.map((draft, at): Stretch => {
-    const stretch = new StretchNotes(heard, events, match, draft.notes);
-    moveNotes(stretch);
-    pairWrong(stretch);
+  const read = drafts.map(({ notes }) => new StretchNotes(heard, events, match, notes));
+  const scatter = scatterOf(read);
+  const stretches = read.map((stretch, at): Stretch => {
+    takeTogether(stretch);
+    assignNotes(stretch, { scatter, isOfOrnament: (note) => isOfOrnament(stretch, note) });
     for (const note of stretch.left)
       stretch.take({
         note,

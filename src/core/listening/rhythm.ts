@@ -1,7 +1,7 @@
 import type { FigureTapped, RhythmTapped } from './answer';
 import { costOfFigure, EARLY, followBeats, SPREAD, SURELY, type WrittenBeat } from './beat-grid';
 import { dictionary, figureWords, isSameFigure, type Figure } from './figures';
-import { median } from './measures';
+import { median } from './factors';
 import type { SoundingRoad } from './road';
 
 /** Taps closer together than this are the finger bouncing. */

@@ -9,11 +9,13 @@ export interface Taken {
   /** The event it belongs to, or after which it sounded. */
   readonly event: number;
 }
+/** A note that stands for a written one. */
+export type TakenWritten = Taken & { readonly written: SoundingPitch };
 /** A right note, with the written one it is. */
-export type TakenRight = Taken & { readonly kind: 'right'; readonly written: SoundingPitch };
+export type TakenRight = TakenWritten & { readonly kind: 'right' };
 
-/** Events beside its own that a note may stand for. */
-export const BESIDE_EVENTS = 2;
+/** Notes before the first and after the last that was read may stand for so many events there. */
+const BEYOND = 2;
 /** Seconds more than printed between two events: the player stopped there. */
 const PAUSE = 0.35;
 /** Notes of one event further apart than this do not make its time. */
@@ -49,7 +51,7 @@ export class StretchNotes {
     // Notes before the first may stand for events there, played wrong.
     const lead = notes.findIndex(isReached);
     for (const note of notes.slice(0, lead)) this.leading.add(note);
-    this.first = Math.max(0, Math.min(...reached) - Math.min(lead, BESIDE_EVENTS));
+    this.first = Math.max(0, Math.min(...reached) - Math.min(lead, BEYOND));
     this.last = Math.max(...reached);
     const openTo = (last: number) => {
       for (let event = this.first; event <= last; event += 1)
@@ -58,15 +60,16 @@ export class StretchNotes {
     openTo(this.last);
     for (const note of notes) {
       const event = this.eventOf(note);
-      const written =
-        this.isFirst(note) || this.isChord(note) ? this.openPitch(event, this.pitchOf(note)) : undefined;
+      const written = isReached(note)
+        ? this.openAt(event).find((each) => this.sounds(note, each))
+        : undefined;
       if (written) this.take({ note, kind: 'right', written, event });
       else this.left.push(note);
     }
     // So may those after the last, and what was read as one more of its chord that has none such.
     const left = new Set(this.left);
     const trail = notes.length - 1 - notes.findLastIndex((note) => !left.has(note));
-    this.last = Math.min(events.length - 1, this.last + Math.min(trail, BESIDE_EVENTS));
+    this.last = Math.min(events.length - 1, this.last + Math.min(trail, BEYOND));
     openTo(this.last);
     for (const event of this.takenAt.keys()) this.timeAgain(event);
   }
@@ -84,30 +87,23 @@ export class StretchNotes {
   pitchOf(note: number): number {
     return this.heard[note]?.pitch ?? -1;
   }
-  /** Whether the reading as a whole put an event there. */
-  isFirst(note: number): boolean {
-    return this.match.steps[note]?.how === 'first';
-  }
-  private isChord(note: number): boolean {
-    return this.match.steps[note]?.how === 'chord';
-  }
-  /** Seconds played for each printed one around a note; 0 where it is not known. */
-  factorAt(note: number): number {
-    return this.match.factors[note] ?? 0;
-  }
   openAt(event: number): readonly SoundingPitch[] {
     return this.open.get(event) ?? [];
   }
-  openPitch(event: number, midi: number): SoundingPitch | undefined {
-    return this.openAt(event).find((each) => each.unpitched || each.midi === midi);
-  }
   rightAt(event: number): readonly TakenRight[] {
-    return (this.takenAt.get(event) ?? []).filter(isRight);
+    return this.takenIn(event).filter(isRight);
   }
-
+  /** Everything that was taken for something of one event. */
+  takenIn(event: number): readonly Taken[] {
+    return this.takenAt.get(event) ?? [];
+  }
   /** Everything that was taken for something. */
   get taken(): readonly Taken[] {
     return [...this.takenAt.values()].flat();
+  }
+  /** Whether a note is the written one as it should sound. */
+  sounds(note: number, written: SoundingPitch): boolean {
+    return written.unpitched || written.midi === this.pitchOf(note);
   }
 
   /** What a note stands for. */
@@ -120,59 +116,82 @@ export class StretchNotes {
       this.openAt(each.event).filter((written) => written !== each.written),
     );
   }
-  /** A note stands for nothing any more; its written one is open again. */
-  release(each: TakenRight): void {
-    this.takenAt.set(
-      each.event,
-      (this.takenAt.get(each.event) ?? []).filter((other) => other !== each),
-    );
-    this.open.set(each.event, [...this.openAt(each.event), each.written]);
+  /** Takes notes for something else than before; those that stand for nothing now are left. */
+  takeInstead(before: readonly TakenWritten[], after: readonly TakenWritten[]): void {
+    for (const each of before) {
+      this.takenAt.set(
+        each.event,
+        this.takenIn(each.event).filter((other) => other !== each),
+      );
+      this.open.set(each.event, [...this.openAt(each.event), each.written]);
+    }
+    for (const each of after) this.take(each);
+    const taken = new Set(after.map(({ note }) => note));
+    this.left = [...this.left, ...before.map(({ note }) => note)]
+      .filter((note) => !taken.has(note))
+      .sort((a, b) => this.on(a) - this.on(b));
+    for (const event of new Set([...before, ...after].map((each) => each.event))) this.timeAgain(event);
   }
   /** An event's time, from the right notes it has now. */
-  timeAgain(event: number): void {
+  private timeAgain(event: number): void {
     const all = this.rightAt(event).map(({ note }) => this.on(note));
     if (all.length > 0) this.times.set(event, timeOf(all));
     else this.times.delete(event);
   }
 
-  /** When an event was heard, or would have been, for a note that may stand for it. */
-  dueAt(event: number, note: number): number | null {
-    return this.times.get(event) ?? this.dueBetween(event, note, event, event);
-  }
-
   /**
-   * When an event is due by those heard before one and after another; null where neither is. Where the player stopped
-   * between them it is due before the stop or after it: whichever is nearer to the note.
+   * When a written note is due, for a note that may be it: by the other right ones of its event, or by the events heard
+   * before and after, the nearer of them so many seconds apart; null where neither is.
    */
-  dueBetween(event: number, note: number, from: number, to: number): number | null {
-    let [before, after] = [from - 1, to + 1];
+  dueFor(
+    event: number,
+    note: number,
+    written: SoundingPitch,
+  ): { readonly at: number; readonly apart: number } | null {
+    const others = this.rightAt(event).filter((each) => each.note !== note && each.written !== written);
+    if (others.length > 0) return { at: timeOf(others.map((each) => this.on(each.note))), apart: 0 };
+    let [before, after] = [event - 1, event + 1];
     while (before >= this.first && !this.times.has(before)) before -= 1;
     while (after <= this.last && !this.times.has(after)) after += 1;
     const [a, b] = [this.times.get(before), this.times.get(after)];
-    const secondsOf = (index: number) => this.events[index]?.seconds ?? 0;
-    const found = this.factorAt(note);
-    const factor = found > 0 ? found : 1;
-    const fromBefore = a === undefined ? null : a + (secondsOf(event) - secondsOf(before)) * factor;
-    const fromAfter = b === undefined ? null : b - (secondsOf(after) - secondsOf(event)) * factor;
+    const at = this.dueBetween(event, note, [before, a], [after, b]);
+    return at === null
+      ? null
+      : {
+          at,
+          apart: Math.min(...[a, b].flatMap((time) => (time === undefined ? [] : [Math.abs(at - time)]))),
+        };
+  }
+
+  /**
+   * When an event is due by one heard before it and one after. Where the player stopped between them it is due before the
+   * stop or after it: whichever is nearer to the note.
+   */
+  private dueBetween(
+    event: number,
+    note: number,
+    [before, a]: readonly [number, number | undefined],
+    [after, b]: readonly [number, number | undefined],
+  ): number | null {
+    const fromBefore = a === undefined ? null : a + this.secondsBetween(before, event, note);
+    const fromAfter = b === undefined ? null : b - this.secondsBetween(event, after, note);
     if (a === undefined || b === undefined || fromBefore === null || fromAfter === null)
       return fromBefore ?? fromAfter;
     if (fromAfter - fromBefore > PAUSE) {
       const on = this.on(note);
       return Math.abs(on - fromBefore) <= Math.abs(on - fromAfter) ? fromBefore : fromAfter;
     }
-    const printed = secondsOf(after) - secondsOf(before);
-    return a + ((b - a) * (secondsOf(event) - secondsOf(before))) / printed;
+    const printed = this.secondsOf(after) - this.secondsOf(before);
+    return a + ((b - a) * (this.secondsOf(event) - this.secondsOf(before))) / printed;
   }
-
-  /** How far a note lies from where an event is due, with one it was taken for left out. */
-  offWithout(taken: Taken, note: number): number | null {
-    const { event } = taken;
-    const others = this.rightAt(event).filter((each) => each.note !== taken.note);
-    const due =
-      others.length > 0
-        ? timeOf(others.map((each) => this.on(each.note)))
-        : this.dueBetween(event, note, event, event);
-    return due === null ? null : Math.abs(this.on(note) - due);
+  private secondsOf(event: number): number {
+    return this.events[event]?.seconds ?? 0;
+  }
+  /** Seconds from one event to another at the tempo around a note; unending where there is no such event. */
+  secondsBetween(event: number, other: number, note: number): number {
+    if (!this.events[event] || !this.events[other]) return Infinity;
+    const factor = this.match.factors[note] ?? 0;
+    return Math.abs(this.secondsOf(other) - this.secondsOf(event)) * (factor > 0 ? factor : 1);
   }
 
   /** Events that only wrong notes stand for have their time; what nothing stood for before and after is left out. */
@@ -182,10 +201,8 @@ export class StretchNotes {
       if (heard.length > 0 && !this.times.has(event))
         this.times.set(event, timeOf(heard.map(({ note }) => this.on(note))));
     }
-    this.first = Math.min(...this.times.keys());
-    this.last = Math.max(...this.times.keys());
-    for (const event of this.open.keys())
-      if (event < this.first || event > this.last) this.open.delete(event);
+    while (this.first < this.last && !this.times.has(this.first)) this.open.delete(this.first++);
+    while (this.last > this.first && !this.times.has(this.last)) this.open.delete(this.last--);
   }
 
   missed(): { readonly event: number; readonly pitch: SoundingPitch }[] {
@@ -193,7 +210,8 @@ export class StretchNotes {
   }
 }
 
-export const isRight = (each: Taken): each is TakenRight => each.kind === 'right' && each.written !== null;
+export const isWritten = (each: Taken): each is TakenWritten => each.written !== null;
+export const isRight = (each: Taken): each is TakenRight => each.kind === 'right' && isWritten(each);
 
 /** Of the onsets of one event: their mean, without those that come late. */
 function timeOf(onsets: readonly number[]): number {
