@@ -32,6 +32,7 @@ test('the shelf for a student: words, facets, what leads to what; a piece begun,
   await sees(page, ', by level');
   await press(page, 'Stop looking for what follows from Ropewalk Gigue');
   await fill(page, 'Find', 'gull romance');
+  await sees(page, /^Gull Romance/, 'aside');
   await kept(page, () => press(page, 'Begin with Penhallow'));
   await press(page, 'Set its state');
   await fill(page, 'State', 'refined');
