@@ -189,6 +189,13 @@ test('a wrong note that sounds like the next one, which is left out, is still wr
   ]);
 });
 
+test('how evenly somebody plays is not read from a few notes: one that comes a little late is wrong all the same', () => {
+  const few = played()
+    .slice(0, 6)
+    .map((each, place) => (place === 4 ? { ...each, on: each.on + 0.16, pitch: each.pitch + 1 } : each));
+  expect(slips(hear(few)).map(([kind]) => kind)).toEqual(['wrong']);
+});
+
 test('a WAV file written is read again; what is none is refused', () => {
   fc.assert(
     fc.property(

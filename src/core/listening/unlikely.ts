@@ -31,6 +31,8 @@ const BESIDE_EVENTS = 2;
 /** Half of a player's notes are off by less than this share of that; who scatters more or less is allowed more or less. */
 const HALF_OFF = 0.45;
 const LEAST_SCATTER = 0.5;
+/** Of fewer notes it is not known, and taken for what is usual. */
+const FEWEST = 8;
 /** Seconds within which a note may be a right one of an event beside its own. */
 const BESIDE = 0.15;
 
@@ -45,7 +47,7 @@ export function scatterOf(stretches: readonly StretchNotes[]): number {
       return due ? [Math.abs(stretch.on(note) - due.at) / spreadOf(stretch, event, due.apart)] : [];
     }),
   );
-  return Math.max(LEAST_SCATTER, median(shares) / HALF_OFF);
+  return shares.length < FEWEST ? 1 : Math.max(LEAST_SCATTER, median(shares) / HALF_OFF);
 }
 
 /**
