@@ -274,10 +274,18 @@ export async function textOf(page: Page, selector: string): Promise<string> {
 /** Goes to an address of the app and waits until its studio is open. */
 export async function visit(page: Page, url: string): Promise<void> {
   await page.goto(url, { waitUntil: 'load' });
-  await page.waitForFunction(() => document.documentElement.dataset['saved'] !== undefined, {
-    timeout: 30_000,
-    polling: 50,
-  });
+  await page
+    .waitForFunction(() => document.documentElement.dataset['saved'] !== undefined, {
+      timeout: 30_000,
+      polling: 50,
+    })
+    .catch(async () => {
+      const said = await page.evaluate(async () => {
+        const locks = await navigator.locks.query();
+        return `${document.body.innerText.slice(0, 500)} ${JSON.stringify(locks)}`;
+      });
+      throw new Error(`${url} opens no studio: ${said}`);
+    });
 }
 
 /** Waits until the view at this path is drawn: the status, which stays over the change of view, is none of it. */

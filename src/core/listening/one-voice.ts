@@ -1,14 +1,14 @@
 import { PitchDetector } from 'pitchy';
 import type { HeardNote } from './match';
+import { breaksOf } from './breaks';
 import { median } from './factors';
+import { HOP, MIDDLE, timeOf, toFrame, WINDOW } from './frames';
 import { atRate, levels, RATE } from './sound';
 import { Spectrum } from './spectrum';
 import type { Sound } from './wav';
 
-/** Samples looked at together, and from one look to the next. */
-const WINDOW = 1_024;
+/** Samples looked at together where the lowest notes are written. */
 const LOW_WINDOW = 2_048;
-const HOP = 220;
 /** Under this a window of the usual length holds too few waves: MIDI. */
 const LOW = 45;
 /** A pitch is believed from this clarity on. */
@@ -53,14 +53,11 @@ export function hearOneVoice(
   const { pitches, flux } = look(samples, frames, range, onProgress);
   const { track, tuning } = tuned(smooth(pitches), range);
   const level = levels(samples, HOP);
-  const starts = startsOf(track, onsetsOf(flux));
+  const starts = startsOf(track, onsetsOf(flux), breaksOf({ samples, track, tuning, level }));
   const notes = notesBetween(starts, track, level, frames);
   onProgress(1);
   return { notes, tuning };
 }
-
-/** Seconds of the middle of a frame. */
-const timeOf = (frame: number): number => (frame * HOP + WINDOW / 2) / RATE;
 
 function look(
   samples: Float32Array,
@@ -154,12 +151,15 @@ function onsetsOf(flux: Float64Array): number[] {
 
 interface Start {
   readonly frame: number;
-  readonly isOnset: boolean;
+  /** What begins there: the spectrum grows, the level comes back after a break, another pitch. */
+  readonly by: 'onset' | 'break' | 'pitch';
 }
 
-/** Where notes may begin: onsets, and places where another pitch begins to last. */
-function startsOf(track: Float64Array, onsets: readonly number[]): Start[] {
+/** Where notes may begin: onsets, breaks of what is held, and places where another pitch begins to last. */
+function startsOf(track: Float64Array, onsets: readonly number[], breaks: readonly number[]): Start[] {
   const near = (frame: number) => onsets.some((onset) => Math.abs(onset - frame) <= LASTING + 2);
+  const isOfBreak = (onset: number) =>
+    breaks.some((each) => onset - each >= -LASTING && onset - each <= 2 * LASTING);
   const changes: number[] = [];
   let now = NaN;
   for (let at = 0; at + LASTING <= track.length; at += 1) {
@@ -172,8 +172,9 @@ function startsOf(track: Float64Array, onsets: readonly number[]): Start[] {
     if (!near(at)) changes.push(at);
   }
   return [
-    ...onsets.map((frame) => ({ frame, isOnset: true })),
-    ...changes.map((frame) => ({ frame: Math.max(0, frame - LAG), isOnset: false })),
+    ...breaks.map((frame) => ({ frame, by: 'break' as const })),
+    ...onsets.filter((frame) => !isOfBreak(frame)).map((frame) => ({ frame, by: 'onset' as const })),
+    ...changes.map((frame) => ({ frame: Math.max(0, frame - LAG), by: 'pitch' as const })),
   ].sort((a, b) => a.frame - b.frame);
 }
 
@@ -185,7 +186,7 @@ function notesBetween(
 ): HeardNote[] {
   const found: { on: number; off: number; pitch: number; velocity: number }[] = [];
   const shortest = Math.ceil((SHORTEST * RATE) / HOP);
-  starts.forEach(({ frame, isOnset }, at) => {
+  starts.forEach(({ frame, by }, at) => {
     const end = starts[at + 1]?.frame ?? frames;
     const counts = new Map<number, number>();
     let last = frame;
@@ -200,7 +201,7 @@ function notesBetween(
     if (most < Math.min(LASTING, shortest)) return;
     const before = found.at(-1);
     const goesOn = before?.pitch === pitch && frame - toFrame(before.off) <= LASTING;
-    if (goesOn && (!isOnset || rise(level, frame) < RISE)) {
+    if (goesOn && (by === 'pitch' || (by === 'onset' && rise(level, frame) < RISE))) {
       before.off = timeOf(last);
       return;
     }
@@ -208,12 +209,11 @@ function notesBetween(
   });
   return found;
 }
-const toFrame = (time: number): number => Math.round((time * RATE - WINDOW / 2) / HOP);
 
 /** Decibels the level rises by around a frame. */
 function rise(level: Float64Array, frame: number): number {
   // The level is told hop by hop, a frame looks at several of them.
-  const middle = frame + Math.round(WINDOW / 2 / HOP);
+  const middle = frame + MIDDLE;
   let [before, after] = [Infinity, -Infinity];
   for (let at = middle - 4; at <= middle; at += 1) before = Math.min(before, level[at] ?? Infinity);
   for (let at = middle; at <= middle + 6; at += 1) after = Math.max(after, level[at] ?? -Infinity);

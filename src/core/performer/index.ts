@@ -13,5 +13,5 @@ export {
   type Player,
 } from './perform';
 export { inventedScore, type Invention } from './invented';
-export { PLAIN_RECORDING, soundOf, TIMBRES, type Recording, type Timbre } from './sound';
+export { inOneVoice, PLAIN_RECORDING, soundOf, TIMBRES, type Recording, type Timbre } from './sound';
 export { WHOLE, writtenMusic, type WrittenBar, type WrittenMusic, type WrittenNote } from './written';

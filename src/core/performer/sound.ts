@@ -33,6 +33,13 @@ export const PLAIN_RECORDING: Recording = {
   seed: 1,
 };
 
+/** One voice sounds one note at a time: each ends where the next begins, at the latest. */
+export function inOneVoice<N extends { readonly on: number; readonly off: number }>(
+  notes: readonly N[],
+): N[] {
+  return notes.map((note, at) => ({ ...note, off: Math.min(note.off, notes[at + 1]?.on ?? Infinity) }));
+}
+
 /** Played notes as sound, from -1 to 1. */
 export function soundOf(
   notes: readonly {

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import type { Heard } from '@/core/listening';
 import { askedOfTake } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
@@ -56,6 +56,8 @@ function Desk({ ready, student, piece, score }: Given & { readonly score: ScoreA
   });
   /** What was heard of other bars or another part than those chosen now. */
   const [passed, passOver] = useState<Heard | null>(null);
+  /** The takes of a rhythm so far, of these bars: a series that cannot be read forgets none of them. */
+  const tapped = useRef<NonNullable<Heard['rhythm']>['takes']>([]);
   const [play, setPlay] = useState(PLAIN_PLAY);
   const [along, goAlong] = useState(false);
   const { takes, isUnreadable } = useTakes(ready.which);
@@ -68,15 +70,14 @@ function Desk({ ready, student, piece, score }: Given & { readonly score: ScoreA
   const capture = useCapture((captured) => {
     sounding.stop();
     const heard = listening.kind === 'heard' && listening.heard !== passed ? listening.heard : null;
-    listen(
-      xml,
-      asked,
-      captured.input === 'rhythm' ? { ...captured, earlier: heard?.rhythm?.takes ?? [] } : captured,
-    );
+    if (heard?.rhythm) tapped.current = heard.rhythm.takes;
+    listen(xml, asked, captured.input === 'rhythm' ? { ...captured, earlier: tapped.current } : captured);
   });
   const change = (next: Wish) => {
-    if ((next.part !== wish.part || next.bars !== wish.bars) && listening.kind === 'heard')
-      passOver(listening.heard);
+    if (next.part !== wish.part || next.bars !== wish.bars) {
+      tapped.current = [];
+      if (listening.kind === 'heard') passOver(listening.heard);
+    }
     setWish(next);
   };
   const isOn = capture.state.kind === 'on' || capture.state.kind === 'counting';
