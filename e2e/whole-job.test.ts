@@ -171,7 +171,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
     for (const mark of marks) await kept(page, () => page.keyboard.press(`Digit${mark}` as 'Digit0'));
   }
   await sees(page, 'Total 38');
-  await sees(page, 'below pass; 2 short of pass');
+  await sees(page, 'Below pass; 2 short of pass');
   await press(page, 'TScales');
   for (const [criterion, mark] of [
     ['Tone', '5'],
@@ -181,7 +181,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
     await kept(page, () => press(page, `${mark} ${criterion}`));
   await sees(page, 'Total 51');
   await page.goto(`${baseUrl}/readiness`);
-  await sees(page, 'of 72. pass; 4 short of strong.', '[data-testid="award"]');
+  await sees(page, 'of 72. Pass; 4 short of strong.', '[data-testid="award"]');
   await sees(page, '16 of 24, today; on track for pass', '[data-testid="readiness-A"]');
 
   // Export, wipe, import: everything equal.
@@ -206,7 +206,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await sees(page, 'Imported.');
   expect(await recordsOf(page, 'own')).toEqual(records);
   await page.goto(`${baseUrl}/readiness`);
-  await sees(page, 'of 72. pass; 4 short of strong.', '[data-testid="award"]');
+  await sees(page, 'of 72. Pass; 4 short of strong.', '[data-testid="award"]');
   expect(problems).toEqual([]);
   await page.close();
 });

@@ -25,7 +25,7 @@ test.each([
 test('the total in words and on the ruler', () => {
   const total = totalModel(contextOf('orla-5'), 'd', calendarDay('2027-01-13'));
   expect(total.words).toBe(
-    'pass; 14 short of strong; D 1 below the floor of 14. Counted: S, D, Y, T from the teacher; E from the mock examiner.',
+    'Pass; 14 short of strong; D 1 below the floor of 14. Counted: S, D, Y, T from the teacher; E from the mock examiner.',
   );
   expect(total.ruler.parts.map((part) => `${part.label} ${part.look}`)).toEqual([
     'S 18 ink',

@@ -4,6 +4,7 @@ import { inTerms } from '@/core/terms';
 import { formatBars, noteLength, type BarRange, type NoteValue } from '@/core/music';
 import { UNIT_NAMES, type ChartData } from '@/ui';
 import type { ListenRefusal } from '@/workers/listen.job';
+import { capital } from '../shell/words';
 
 const NAMES = [
   'C',
@@ -105,10 +106,7 @@ export function claimsOf(heard: Heard, pace: Pace | null, tolerance: number, uni
     });
   if (heard.bars.length > 0)
     claims.push({
-      title:
-        heard.road === 'as written'
-          ? 'The printed order'
-          : heard.road.charAt(0).toUpperCase() + heard.road.slice(1),
+      title: heard.road === 'as written' ? 'The printed order' : capital(heard.road),
       reason: inTerms(
         `${heard.from === 0 ? 'From the pickup' : `From bar ${heard.from}`} to bar ${heard.to}; of every order the score allows this one fits best.`,
       ),

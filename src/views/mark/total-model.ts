@@ -2,6 +2,7 @@ import { criterionMarks, nextLine, type Assessor } from '@/core/marks';
 import type { GoalContext } from '@/core/register';
 import type { CalendarDay } from '@/core/time';
 import type { RulerLine, RulerPart } from '@/ui';
+import { capital } from '../shell/words';
 
 export interface TotalModel {
   /** What `Ruler` draws. */
@@ -37,7 +38,7 @@ export function totalModel(context: GoalContext, componentId: string, day: Calen
     ];
   });
   const kinds = ['single', 'double', 'final'] as const;
-  const words = `${totalWords(context)} ${takenWords(context)}`.trim();
+  const words = capital(`${totalWords(context)} ${takenWords(context)}`.trim());
   const lines = scheme.awards.map((award, at): RulerLine => ({
     at: award.total,
     label: award.total > 0 ? `${award.name} ${award.total}` : award.name,

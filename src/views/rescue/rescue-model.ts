@@ -6,7 +6,7 @@ import type { Cut, Thinning } from '@/core/score';
 import { inTerms } from '@/core/terms';
 import { formatDay, type CalendarDay } from '@/core/time';
 import type { Studio } from '@/core/files';
-import { weeksWords } from '../shell/words';
+import { capital, weeksWords } from '../shell/words';
 
 /** An option in words: what is done, where and how, and what it costs. */
 export interface OptionWords {
@@ -21,7 +21,6 @@ const barsNamed = (ranges: readonly BarRange[]): string => {
   const named = ranges.slice(0, NAMED).map(formatBars).join(', ');
   return ranges.length > NAMED ? `${named} and ${ranges.length - NAMED} more places` : named;
 };
-const capital = (text: string) => text.charAt(0).toLocaleUpperCase('en') + text.slice(1);
 const titleOf = (pieces: ReadonlyMap<string, Piece>, id: string) =>
   pieces.get(id)?.title ?? 'a deleted piece';
 

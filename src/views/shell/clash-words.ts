@@ -1,3 +1,6 @@
+import { inTerms } from '@/core/terms';
+import { capital } from './words';
+
 /** Fields that a teacher calls otherwise than the data does. */
 const FIELDS: Readonly<Record<string, string>> = {
   slot: 'Lesson',
@@ -21,12 +24,13 @@ const FIELDS: Readonly<Record<string, string>> = {
 
 /** A place in a record: "Levels, level-3, name". */
 export const clashPlace = (path: readonly string[]): string =>
-  path
-    .map((name) =>
-      Object.hasOwn(FIELDS, name) ? FIELDS[name] : name.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase(),
-    )
-    .join(', ')
-    .replace(/^./, (first) => first.toUpperCase());
+  capital(
+    path
+      .map((name) =>
+        Object.hasOwn(FIELDS, name) ? FIELDS[name] : name.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase(),
+      )
+      .join(', '),
+  );
 
 /** A value of a field in short words. */
 export function valueWords(value: unknown): string {
@@ -45,4 +49,3 @@ export function valueWords(value: unknown): string {
     )
     .join(', ');
 }
-import { inTerms } from '@/core/terms';

@@ -35,3 +35,6 @@ export const slotWords = (slot: LessonSlot): string =>
   slot.kind === 'none'
     ? 'no fixed lesson'
     : `${formatWeekday(slot.weekday).slice(0, 3)} ${slot.start}, ${slot.minutes} minutes${slot.kind === 'fortnightly' ? ', every other week' : ''}`;
+
+/** As a sentence begins: "pass; 4 short of strong" begins with a capital after a full stop. */
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -11,6 +11,7 @@ import {
 import { learnedRateOf, partWords, practiceParts } from '@/core/register';
 import type { Student } from '@/core/students';
 import { addDays, lessonDays, periodsBetween, slotOn, type CalendarDay } from '@/core/time';
+import { capital } from '../shell/words';
 
 /** Weeks that are looked back on. */
 const WEEKS = 6;
@@ -85,5 +86,3 @@ function weeksUntil(student: Student, today: CalendarDay) {
   const weeks = periodsBetween(addDays(today, -7 * (WEEKS + 1)), addDays(today, 1), weekday);
   return weeks.slice(-WEEKS);
 }
-
-const capital = (text: string) => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}`;

@@ -18,6 +18,7 @@ import { Compare } from './Compare';
 import { Findings } from './Findings';
 import { Strip } from './Strip';
 import css from './Result.module.css';
+import { capital } from '../../shell/words';
 
 const Chart = lazy(() => import('@/ui/Chart').then((part) => ({ default: part.Chart })));
 const OnThePage = lazy(() => import('./OnThePage').then((part) => ({ default: part.OnThePage })));
@@ -124,8 +125,8 @@ export function Result({
             <ul className={css.claims}>
               {heard.refused.map(({ what, why }) => (
                 <li key={what}>
-                  <b>{inTerms(`${what.charAt(0).toUpperCase()}${what.slice(1)}`)}</b>
-                  <span>{inTerms(`${why.charAt(0).toUpperCase()}${why.slice(1)}.`)}</span>
+                  <b>{inTerms(capital(what))}</b>
+                  <span>{inTerms(`${capital(why)}.`)}</span>
                 </li>
               ))}
             </ul>
