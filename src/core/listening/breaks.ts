@@ -13,8 +13,12 @@ const LEAST_JUMP = 0.22;
 const OVER_QUIET = 4;
 const NEAR = 20;
 const QUIET = 0.25;
-/** Decibels the level may be lower after a jump: where it falls further, the note has ended. */
+/** A jump is the largest of so many hops on either side. */
+const ALONE = 5;
+/** Decibels the level may be lower so many hops after a jump than before: where it falls further, the note has ended. */
 const FALL = 6;
+const BEFORE = 6;
+const AFTER = { from: 6, to: 10 };
 
 /** One pitch as it is held, and the sound it was found in, all by hops of one length. */
 export interface Held {
@@ -60,10 +64,10 @@ function jumpsAt(frames: readonly number[], { samples, track, tuning, level }: H
   return frames.filter((frame) => {
     const jump = jumps[frame] as number;
     if (jump < LEAST_JUMP) return false;
-    const beside = jumps.subarray(frame - 5, frame + 6);
-    if (beside.some((other, at) => other > jump || (other === jump && at < 5))) return false;
+    const beside = jumps.subarray(frame - ALONE, frame + ALONE + 1);
+    if (beside.some((other, at) => other > jump || (other === jump && at < ALONE))) return false;
     const hop = frame + MIDDLE;
-    if (loudest(hop + 6, hop + 10) < loudest(hop - 6, hop - 1) - FALL) return false;
+    if (loudest(hop + AFTER.from, hop + AFTER.to) < loudest(hop - BEFORE, hop - 1) - FALL) return false;
     const near = jumps
       .subarray(Math.max(0, frame - NEAR), frame + NEAR + 1)
       .filter((each) => !Number.isNaN(each));
