@@ -280,10 +280,12 @@ export async function visit(page: Page, url: string): Promise<void> {
       polling: 50,
     })
     .catch(async () => {
-      const said = await page.evaluate(async () => {
-        const locks = await navigator.locks.query();
-        return `${document.body.innerText.slice(0, 500)} ${JSON.stringify(locks)}`;
-      });
+      const said = await page
+        .evaluate(async () => {
+          const locks = await navigator.locks.query();
+          return `${document.body.innerText.slice(0, 500)} ${JSON.stringify(locks)}`;
+        })
+        .catch((error: unknown) => `the page does not answer (${String(error)})`);
       throw new Error(`${url} opens no studio: ${said}`);
     });
 }

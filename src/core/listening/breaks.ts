@@ -41,7 +41,12 @@ export function breaksOf(held: Held): number[] {
   for (let frame = ASIDE; frame + ASIDE < held.track.length; frame += 1)
     if (isHeld(held.track, frame)) frames.push(frame);
   const found = [...jumpsAt(frames, held), ...dipsAt(frames, held)].sort((a, b) => a - b);
-  return found.filter((frame, at) => frame - (found[at - 1] ?? -Infinity) > ASIDE);
+  let last = -Infinity;
+  return found.filter((frame) => {
+    if (frame - last <= ASIDE) return false;
+    last = frame;
+    return true;
+  });
 }
 
 function isHeld(track: Float64Array, frame: number): boolean {

@@ -9,7 +9,7 @@ import {
   type ScorePart,
 } from '../score';
 import type { Heard, HeardAs, ListeningInput, Refused, TakeChecks } from './answer';
-import { matchNotes, type HeardNote, type Match, type MatchCosts } from './match';
+import { matchNotes, type HeardNote, type Match, type MatchCosts, type Read } from './match';
 import { measure } from './measures';
 import { placeNotes } from './place';
 import { soundingRoad, type SoundingRoad } from './road';
@@ -96,7 +96,7 @@ function along(
 ): Fitted {
   const sounding = roads.map((road) => soundingRoad(score, layout, part, road));
   const [asked] = sounding as [SoundingRoad, ...SoundingRoad[]];
-  const costOf = (road: SoundingRoad, { cost, steps }: Match) =>
+  const costOf = (road: SoundingRoad, { cost, steps }: Read) =>
     cost +
     (road === asked ? 0 : OTHER_ROAD) +
     ((steps.at(-1)?.event ?? -1) < road.events.length - 1 ? UNFINISHED : 0);

@@ -1,4 +1,4 @@
-import { weightedMedian } from './factors';
+import { mediansAlong } from './factors';
 import type { Placing, Stretch } from './place';
 import type { SoundingRoad } from './road';
 import { atRate, RATE } from './sound';
@@ -211,11 +211,11 @@ function factorsAlong(
   });
   const factors = new Float64Array(frames).fill(overall);
   if (ratios.length < FEW_RATIOS) return factors;
+  const medians = mediansAlong(ratios, RATIOS);
   let next = 0;
   for (let frame = 0; frame < frames; frame += 1) {
     while (next < ratios.length && (ratios[next]?.time ?? 0) < (frame * HOP) / RATE) next += 1;
-    const from = Math.max(0, Math.min(next - RATIOS / 2, ratios.length - RATIOS));
-    factors[frame] = weightedMedian(ratios.slice(from, from + RATIOS));
+    factors[frame] = medians[Math.max(0, Math.min(next - RATIOS / 2, medians.length - 1))] ?? overall;
   }
   return factors;
 }

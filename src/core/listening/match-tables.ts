@@ -77,8 +77,10 @@ export interface OfPitch {
   readonly wrong: Float64Array;
   /** Events that have it. */
   readonly right: Int32Array;
-  /** Events after which it may sound without being written out. */
-  readonly ornamental: Int32Array;
+  /** 1 for events after which it may sound without being written out. */
+  readonly ornamental: Uint8Array;
+  /** What it costs at least after each event, unless by a jump. */
+  readonly after: Float64Array;
 }
 
 export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, costs: MatchCosts): Tables {
@@ -94,11 +96,19 @@ export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, c
     const again = (road.bars[bar]?.number ?? 0) < (road.bars[before.bar]?.number ?? 0);
     onward[index] = (onward[index - 1] ?? 0) + JUMP_CROTCHET * (at - before.at) + (again ? PAST_REPEAT : 0);
   }
+  // The one note of an event does not come twice.
+  const window = rowOf(events, ({ rolled, pitches }) =>
+    pitches.length === 1 ? -1 : rolled ? ROLLED : SPREAD_OUT,
+  );
+  const wrongAs = costsOfPitches(events, costs);
+  const ornamented = events.flatMap(({ ornament, graces }, index) =>
+    ornament || graces.length > 0 || (events[index + 1]?.graces.length ?? 0) > 0 ? [index] : [],
+  );
   return {
     count,
-    seconds: Float64Array.from(events, ({ seconds }) => seconds),
+    seconds: rowOf(events, ({ seconds }) => seconds),
     missed,
-    start: Float64Array.from(events, ({ at, startsBar, bar }, index) =>
+    start: rowOf(events, ({ at, startsBar, bar }, index) =>
       index === 0
         ? 0
         : START_CROTCHET * at +
@@ -106,14 +116,11 @@ export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, c
           ((road.bars[bar]?.pass ?? 1) > 1 ? START_AGAIN : 0),
     ),
     onward,
-    back: Float64Array.from(events, ({ at }) => JUMP_CROTCHET * at),
+    back: rowOf(events, ({ at }) => JUMP_CROTCHET * at),
     longestWay: onward.at(-1) ?? 0,
-    landing: Float64Array.from(events, ({ startsBar }) => JUMP + (startsBar ? 0 : INTO_A_BAR)),
-    // The one note of an event does not come twice.
-    window: Float64Array.from(events, ({ rolled, pitches }) =>
-      pitches.length === 1 ? -1 : rolled ? ROLLED : SPREAD_OUT,
-    ),
-    ornament: Float64Array.from(events, (event, index) =>
+    landing: rowOf(events, ({ startsBar }) => JUMP + (startsBar ? 0 : INTO_A_BAR)),
+    window,
+    ornament: rowOf(events, (event, index) =>
       Math.max(
         event.ornament
           ? Math.max(...event.pitches.map(({ length }) => length)) * secondsACrotchet(events, index)
@@ -127,19 +134,34 @@ export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, c
       ),
     ),
     of: kept((pitch) => {
-      const wrong = new Float64Array(count);
+      const wrong = wrongAs(pitch);
+      const ornamental = new Uint8Array(count);
+      for (const index of ornamented)
+        if (isOrnamental(pitch, events[index] as SoundingEvent, events[index + 1])) ornamental[index] = 1;
       const right: number[] = [];
-      const ornamental: number[] = [];
+      const dearest = Math.min(costs.added, costs.missed);
+      const after = new Float64Array(count).fill(dearest);
       for (let index = 0; index < count; index += 1) {
-        const event = events[index] as SoundingEvent;
-        const cost = costOfPitch(pitch, event, costs);
-        wrong[index] = cost;
-        if (cost === 0) right.push(index);
-        if (isOrnamental(pitch, event, events[index + 1])) ornamental.push(index);
+        const next = index + 1 < count ? (wrong[index + 1] as number) : dearest;
+        if (next < dearest) after[index] = next;
+        if ((wrong[index] === 0 && (window[index] as number) > 0) || ornamental[index] === 1)
+          after[index] = 0;
+        if (wrong[index] === 0) right.push(index);
       }
-      return { wrong, right: Int32Array.from(right), ornamental: Int32Array.from(ornamental) };
+      return { wrong, right: Int32Array.from(right), ornamental, after };
     }),
   };
+}
+
+/** A number for each event. */
+function rowOf(
+  events: readonly SoundingEvent[],
+  numberOf: (event: SoundingEvent, index: number) => number,
+): Float64Array {
+  const row = new Float64Array(events.length);
+  for (let index = 0; index < row.length; index += 1)
+    row[index] = numberOf(events[index] as SoundingEvent, index);
+  return row;
 }
 
 function secondsACrotchet(events: readonly SoundingEvent[], index: number): number {
@@ -168,13 +190,34 @@ export function isOrnamental(pitch: number, event: SoundingEvent, next: Sounding
   );
 }
 
-function costOfPitch(pitch: number, { pitches }: SoundingEvent, costs: MatchCosts): number {
-  let least = costs.far;
-  for (const { midi, unpitched } of pitches) {
-    const apart = Math.abs(pitch - midi);
-    if (apart === 0 || unpitched) return 0;
-    const cost = apart <= NEAR ? costs.near : apart % 12 === 0 ? costs.octave : costs.far;
-    if (cost < least) least = cost;
-  }
-  return least;
+/** What a pitch costs as each event: that of the nearest of its notes. */
+function costsOfPitches(
+  events: readonly SoundingEvent[],
+  costs: MatchCosts,
+): (pitch: number) => Float64Array {
+  const pitches = new Float64Array(events.reduce((sum, event) => sum + event.pitches.length, 0));
+  let end = 0;
+  const ends = rowOf(events, (event) => {
+    for (const { midi } of event.pitches) pitches[end++] = midi;
+    return end;
+  });
+  const unpitched = events.flatMap((event, index) =>
+    event.pitches.some((each) => each.unpitched) ? [index] : [],
+  );
+  return (pitch) => {
+    const row = new Float64Array(events.length);
+    let at = 0;
+    for (let index = 0; index < row.length; index += 1) {
+      let least = costs.far;
+      for (const last = ends[index] as number; at < last; at += 1) {
+        const apart = Math.abs(pitch - (pitches[at] as number));
+        const cost =
+          apart === 0 ? 0 : apart <= NEAR ? costs.near : apart % 12 === 0 ? costs.octave : costs.far;
+        if (cost < least) least = cost;
+      }
+      row[index] = least;
+    }
+    for (const index of unpitched) row[index] = 0;
+    return row;
+  };
 }

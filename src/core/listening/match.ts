@@ -10,10 +10,14 @@ export { isOrnamental, KEYS_COSTS, VOICE_COSTS, type MatchCosts } from './match-
 /** Cells worked at once: what is more is cut at a pause. */
 const MOST_CELLS = 8_000_000;
 
-export interface Match {
+/** Heard notes read along a road. */
+export interface Read {
   readonly cost: number;
   /** One for each heard note. */
   readonly steps: readonly Step[];
+}
+
+export interface Match extends Read {
   /** Seconds played for each printed one, around each heard note. */
   readonly factors: Float64Array;
 }
@@ -21,7 +25,7 @@ export interface Match {
 /** Heard notes and a road they are read along. */
 export interface Matching {
   /** Time left out of account. */
-  readonly roughly: Match;
+  readonly roughly: Read;
   /** Along the tempo that was found. */
   readonly closely: () => Match;
 }
@@ -35,18 +39,16 @@ const CLOSER = 2;
  */
 export function matchNotes(notes: readonly HeardNote[], road: SoundingRoad, costs: MatchCosts): Matching {
   const tables = tablesOf(road.events, road, costs);
-  const pass = (factors: Float64Array | null): Match => {
-    const found = inPieces(notes, tables, costs, factors);
-    return { ...found, factors: factorsOf(notes, found.steps, tables.seconds) };
-  };
-  const roughly = pass(null);
+  const timed = (read: Read): Match => ({ ...read, factors: factorsOf(notes, read.steps, tables.seconds) });
+  const roughly = inPieces(notes, tables, costs, null);
   const closely = () => {
-    let found = roughly;
+    let found = timed(roughly);
     for (let time = 0; time < CLOSER; time += 1) {
-      const before = found;
-      found = pass(before.factors);
+      const read = inPieces(notes, tables, costs, found.factors);
       // Where nothing is read otherwise the tempo is the same, and so is all that follows from it.
-      if (found.steps.every((step, at) => isSame(step, before.steps[at]))) break;
+      if (read.steps.every((step, at) => isSame(step, found.steps[at])))
+        return { ...read, factors: found.factors };
+      found = timed(read);
     }
     return found;
   };
@@ -62,7 +64,7 @@ function inPieces(
   tables: Tables,
   costs: MatchCosts,
   factors: Float64Array | null,
-): Omit<Match, 'factors'> {
+): Read {
   const most = Math.max(64, Math.floor(MOST_CELLS / Math.max(1, tables.count)));
   const steps: Step[] = [];
   let cost = 0;

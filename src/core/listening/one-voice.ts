@@ -151,7 +151,7 @@ function onsetsOf(flux: Float64Array): number[] {
 
 interface Start {
   readonly frame: number;
-  /** What begins there: the spectrum grows, the level comes back after a break, another pitch. */
+  /** What begins there: the spectrum grows, what is held breaks and goes on, another pitch. */
   readonly by: 'onset' | 'break' | 'pitch';
 }
 

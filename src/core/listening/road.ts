@@ -71,6 +71,9 @@ interface Begun {
   bar: number;
 }
 
+/** The same for places that differ by less than can be written. */
+const momentOf = (at: number): number => Math.round(at * 1e4);
+
 /**
  * What one part sounds like along a road: ties joined, unisons once, transposed, cue notes left out.
  * @source onsets and lengths are those of the file; the seconds follow every printed tempo
@@ -81,7 +84,7 @@ export function soundingRoad(score: Score, layout: Layout, part: ScorePart, road
   const begun: Begun[] = [];
   /** Notes still tied to what comes, by pitch. */
   const open = new Map<number, Begun>();
-  const graces = new Map<string, number[]>();
+  const graces = new Map<number, number[]>();
   for (const { measure, at, bar } of visits) {
     const written = part.measures[measure];
     for (const note of written?.notes ?? []) {
@@ -89,7 +92,7 @@ export function soundingRoad(score: Score, layout: Layout, part: ScorePart, road
       const midi = note.unpitched ? note.pitch : note.pitch + (written?.transpose ?? 0);
       const start = at + note.at / ticks;
       if (note.grace) {
-        graces.set(start.toFixed(4), [...(graces.get(start.toFixed(4)) ?? []), midi]);
+        graces.set(momentOf(start), [...(graces.get(momentOf(start)) ?? []), midi]);
         continue;
       }
       const held = open.get(midi);
@@ -123,7 +126,7 @@ export function soundingRoad(score: Score, layout: Layout, part: ScorePart, road
         bar,
         startsBar: Math.abs(start - (bars[bar]?.at ?? 0)) < 1e-6,
         fermata: false,
-        graces: graces.get(start.toFixed(4)) ?? [],
+        graces: graces.get(momentOf(start)) ?? [],
         ornament: false,
         rolled: false,
       };

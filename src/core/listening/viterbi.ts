@@ -1,31 +1,21 @@
 import type { HeardNote, Step } from './heard-note';
 import { DEAREST_LANDING, type MatchCosts, type OfPitch, type Tables } from './match-tables';
+import { afterAPause, AFTER_A_PAUSE, offTime } from './timing';
+import { ADDED, CHORD, FIRST, JUMPED, Trail } from './trail';
 
 /** Events that may be left out on the way forward. */
 const MOST_LEFT_OUT = 5;
 /** Seconds within which a chord sounds together. */
 const TOGETHER = 0.12;
 const SPREAD_OUT_COST = 1;
-const AFTER_A_PAUSE = 2;
 /** A note of an ornament, or a grace note. */
 const ORNAMENT = 0.2;
 const BEFORE_START = 2.4;
-/** How far an onset comes from where it is due, as a share of the time between; and what that costs at most. */
-const ELASTIC = 0.22;
-const MOST_TIMING = 1.6;
-/** Seconds a pause has at least, and a crotchet where no event follows. */
-const SHORTEST_PAUSE = 0.35;
+/** Seconds after the last event in which another would be due. */
 const NO_NEXT = 0.5;
 /** Seconds an ornament may last where the tempo is not known, for each printed one; and where it is. */
 const ORNAMENT_UNTIMED = 2;
 const ORNAMENT_TIMED = 1.15;
-
-/** How a cell was come to: 0 added, 1 chord, 2 to 7 forward past none to five events, 8 from the start, 9 by a jump. */
-const ADDED = 0;
-const CHORD = 1;
-const FORWARD = 2;
-const START = 8;
-const JUMPED = 9;
 
 /** Notes read at once, and where the ones before them ended. */
 export interface Piece {
@@ -57,22 +47,49 @@ export function cheapestReading(
 ): Reading {
   const search = new Search(to - from, tables, costs);
   if (last) search.goOnFrom(last.event, last.on);
-  for (let at = from; at < to; at += 1) {
+  const sounding = (at: number): Sounding => {
     const { on, pitch } = notes[at] as HeardNote;
-    search.hear(on, tables.of(pitch), factors?.[at] ?? 0);
+    return { on, pitch: tables.of(pitch), factor: factors?.[at] ?? 0 };
+  };
+  let [at, note] = [from, sounding(from)];
+  while (at < to) {
+    at += 1;
+    const next = at < to ? sounding(at) : null;
+    search.hear(note, next);
+    if (next) note = next;
   }
   return search.reading();
+}
+
+/** A note that was heard, and what its pitch means along the road. */
+interface Sounding {
+  readonly on: number;
+  readonly pitch: OfPitch;
+  /** Seconds played for each printed one; 0 where the tempo is not known. */
+  readonly factor: number;
+}
+
+/** What each event may cost: a jump to it from one that is known is no dearer. */
+interface Limits {
+  readonly event: number;
+  /** For events before that one, to be carried back from the beginning. */
+  readonly before: number;
+  /** For that one and those after it, to be carried on from the beginning. */
+  readonly after: number;
 }
 
 /**
  * What each event costs as the last one heard, note by note, and how it was come to.
  *
- * Events so dear that a jump from the cheapest one beats what follows from them are let go: the rest are `alive`, in
- * order. A reading could come back from further off only by what a jump loses with the notes before it (the margin).
+ * Events so dear that a jump from the cheapest one beats what follows from them are let go, and those that will be so
+ * with the next note: the rest are `alive`, in order. A reading could come back from further off only by what a jump
+ * loses with the notes before it (the margin).
  */
 class Search {
-  private readonly codes: Uint8Array;
-  private readonly origins: Int32Array;
+  /** How each event was come to, and from which. */
+  private readonly nowHow: Uint8Array;
+  private readonly nowFrom: Int32Array;
+  private readonly trail: Trail;
   private readonly before: Float64Array;
   private beforeOn: Float64Array;
   private readonly now: Float64Array;
@@ -82,6 +99,9 @@ class Search {
   /** Events come to by staying or going on, in order. */
   private readonly reached: Int32Array;
   private reaching = 0;
+  /** Events come to by a jump, or past others, from the last one down. */
+  private readonly arrived: Int32Array;
+  private arriving = 0;
   /** Whether the note was read as the first at every event. */
   private everywhere = false;
   /** Of the ones alive, those from which a jump may be cheaper than from the cheapest. */
@@ -91,31 +111,35 @@ class Search {
   private least = Infinity;
   private leastNow = Infinity;
   private cheapest = 0;
-  private readonly jump: Float64Array;
-  private readonly jumpFrom: Int32Array;
+  /** By how many of the sources lie before an event: what it costs to be carried there from the beginning, from which. */
+  private readonly leaveOn: Float64Array;
+  private readonly onFrom: Int32Array;
+  private readonly leaveBack: Float64Array;
+  private readonly backFrom: Int32Array;
   private outside = 0;
-  private row = 0;
-  private readonly absolute: number;
   private readonly hopeless: number;
 
   constructor(
-    private readonly rows: number,
+    notes: number,
     private readonly tables: Tables,
     private readonly costs: MatchCosts,
   ) {
     const { count } = tables;
-    this.codes = new Uint8Array(rows * count);
-    this.origins = new Int32Array(rows * count);
+    this.trail = new Trail(notes, count);
+    this.nowHow = new Uint8Array(count);
+    this.nowFrom = new Int32Array(count);
     this.before = new Float64Array(count).fill(Infinity);
     this.beforeOn = new Float64Array(count);
     this.now = new Float64Array(count).fill(Infinity);
     this.nowOn = new Float64Array(count);
     this.alive = new Int32Array(count);
     this.reached = new Int32Array(count);
+    this.arrived = new Int32Array(count);
     this.sources = new Int32Array(count);
-    this.jump = new Float64Array(count);
-    this.jumpFrom = new Int32Array(count);
-    this.absolute = costs.spread * costs.spread;
+    this.leaveOn = new Float64Array(count + 1);
+    this.onFrom = new Int32Array(count + 1);
+    this.leaveBack = new Float64Array(count + 1);
+    this.backFrom = new Int32Array(count + 1);
     this.hopeless = DEAREST_LANDING + costs.margin;
   }
 
@@ -126,53 +150,56 @@ class Search {
     this.alive[0] = event;
     this.sources[0] = event;
     [this.living, this.leaving] = [1, 1];
-    this.least = 0;
+    [this.least, this.cheapest] = [0, event];
   }
 
-  /** @param factor - 0 where the tempo is not known */
-  hear(on: number, pitch: OfPitch, factor: number): void {
-    this.leave(on, pitch, factor);
-    this.stayOrGoOn(on, pitch, factor);
-    this.start(on, pitch);
-    this.arrive(on, pitch, factor);
-    this.turn(pitch);
+  /** @param next - the note after it; null after the last one */
+  hear(note: Sounding, next: Sounding | null): void {
+    const { event, since, cost } = this.likely(note);
+    const more = next ? Math.min(this.staying(event, since, next), this.going(event, since, next)) : Infinity;
+    this.leave(note);
+    const limits = this.limits(event, cost);
+    this.stayOrGoOn(note, limits);
+    this.start(note);
+    this.passOver(note, limits);
+    this.jump(note, next, this.limits(event, cost + more));
+    this.turn();
     this.outside += BEFORE_START;
-    this.row += 1;
   }
 
-  /** What it costs to come by a jump to each event that has the pitch, from wherever that is cheapest. */
-  private leave(on: number, { right }: OfPitch, factor: number): void {
-    const { before, jump, jumpFrom, sources, leaving } = this;
+  private limits(event: number, cost: number): Limits {
     const { back, onward } = this.tables;
-    let next = 0;
-    let cheapest = Infinity;
-    let from = 0;
-    const last = right.length - 1;
-    for (let index = 0; index <= last; index += 1) {
-      const e = right[index] as number;
-      for (; next < leaving && (sources[next] as number) <= e; next += 1) {
-        const source = sources[next] as number;
-        const leave =
-          (before[source] as number) - this.pausing(on, source, factor) - (onward[source] as number);
-        if (leave < cheapest) [cheapest, from] = [leave, source];
-      }
-      jump[e] = cheapest + (onward[e] as number);
-      jumpFrom[e] = from;
+    const most = cost + this.hopeless;
+    return { event, before: most + (back[event] as number), after: most - (onward[event] as number) };
+  }
+
+  private limit(e: number, { event, before, after }: Limits): number {
+    const { back, onward } = this.tables;
+    return e < event ? before - (back[e] as number) : after + (onward[e] as number);
+  }
+
+  /** The cheapest way to leave by a jump, on and back, by where the event come to lies among the sources. */
+  private leave({ on, factor }: Sounding): void {
+    const { before, sources, leaving, leaveOn, onFrom, leaveBack, backFrom } = this;
+    const { back, onward } = this.tables;
+    leaveOn[0] = Infinity;
+    leaveBack[leaving] = Infinity;
+    for (let index = 0; index < leaving; index += 1) {
+      const source = sources[index] as number;
+      const cost = (before[source] as number) - this.pausing(on, source, factor);
+      // Kept for the way back from the last one down.
+      leaveBack[index] = cost;
+      const leave = cost - (onward[source] as number);
+      const isCheaper = leave < (leaveOn[index] as number);
+      leaveOn[index + 1] = isCheaper ? leave : (leaveOn[index] as number);
+      onFrom[index + 1] = isCheaper ? source : (onFrom[index] as number);
     }
-    next = leaving - 1;
-    cheapest = Infinity;
-    for (let index = last; index >= 0; index -= 1) {
-      const e = right[index] as number;
-      for (; next >= 0 && (sources[next] as number) > e; next -= 1) {
-        const source = sources[next] as number;
-        const leave =
-          (before[source] as number) - this.pausing(on, source, factor) + (back[source] as number);
-        if (leave < cheapest) [cheapest, from] = [leave, source];
-      }
-      const returned = cheapest - (back[e] as number);
-      if (returned >= (jump[e] as number)) continue;
-      jump[e] = returned;
-      jumpFrom[e] = from;
+    for (let index = leaving - 1; index >= 0; index -= 1) {
+      const source = sources[index] as number;
+      const leave = (leaveBack[index] as number) + (back[source] as number);
+      const isCheaper = leave < (leaveBack[index + 1] as number);
+      leaveBack[index] = isCheaper ? leave : (leaveBack[index + 1] as number);
+      backFrom[index] = isCheaper ? source : (backFrom[index + 1] as number);
     }
   }
 
@@ -180,141 +207,164 @@ class Search {
   private pausing(on: number, source: number, factor: number): number {
     if (factor <= 0) return 0;
     const { count, seconds } = this.tables;
-    const crotchet =
-      source + 1 < count ? ((seconds[source + 1] as number) - (seconds[source] as number)) * factor : NO_NEXT;
-    const pause = on - (this.beforeOn[source] as number) - crotchet;
-    const whole = crotchet > SHORTEST_PAUSE ? crotchet : SHORTEST_PAUSE;
-    if (pause >= whole) return AFTER_A_PAUSE;
-    return pause > 0 ? (AFTER_A_PAUSE * pause) / whole : 0;
+    const next = source + 1;
+    const due = next < count ? ((seconds[next] as number) - (seconds[source] as number)) * factor : NO_NEXT;
+    return afterAPause(on - (this.beforeOn[source] as number), due);
   }
 
   /** The note as one that is not written, as one more of the same chord, or as the next event, right or wrong. */
-  private stayOrGoOn(on: number, { wrong, right, ornamental }: OfPitch, factor: number): void {
-    const { before, beforeOn, now, nowOn, codes, alive, living, reached } = this;
-    const { count, ornament, window } = this.tables;
-    const { added } = this.costs;
-    const base = this.row * count;
-    let [reaching, latest, least, cheapest] = [0, -1, Infinity, 0];
+  private stayOrGoOn(note: Sounding, limits: Limits): void {
+    const { on, pitch, factor } = note;
+    const { before, beforeOn, alive, living } = this;
+    const last = this.tables.count - 1;
+    const { wrong, after } = pitch;
+    [this.reaching, this.leastNow] = [0, Infinity];
+    let [next, late] = [-1, Infinity];
     for (let index = 0; index < living; index += 1) {
       const e = alive[index] as number;
-      if (e !== latest) {
-        reached[reaching++] = e;
-        const stays = (before[e] as number) + added;
-        now[e] = stays;
-        nowOn[e] = beforeOn[e] as number;
-        if (stays < least) [least, cheapest] = [stays, e];
-      }
-      const next = e + 1;
-      if (next === count) continue;
-      // One that is alive may yet stay, if that is no dearer.
-      const most = (before[next] as number) + added;
-      const gone = (before[e] as number) + (wrong[next] as number);
-      if (gone >= most) continue;
-      const late = gone + this.timing(on, e, next, factor);
-      if (late >= most) continue;
-      reached[reaching++] = next;
-      latest = next;
-      now[next] = late;
-      nowOn[next] = on;
-      codes[base + next] = FORWARD;
-      if (late < least) [least, cheapest] = [late, next];
+      if (next >= 0 && next !== e) this.reach(next, late, on, FIRST, next - 1);
+      const cost = before[e] as number;
+      const least = cost + (after[e] as number);
+      const stayLimit = this.limit(e, limits);
+      const goLimit = e < last ? this.limit(e + 1, limits) : -Infinity;
+      const since = beforeOn[e] as number;
+      const more = least <= stayLimit ? this.staying(e, since, note) : Infinity;
+      const stays = cost + more;
+      if (next === e && late < stays) this.reach(e, late, on, FIRST, e - 1);
+      else if (stays <= stayLimit) this.reach(e, stays, since, more === this.costs.added ? ADDED : CHORD, e);
+      next = -1;
+      if (least > goLimit) continue;
+      late = cost + (wrong[e + 1] as number);
+      if (late > goLimit) continue;
+      next = e + 1;
+      late += this.timing(on - since, e, next, factor);
     }
-    [this.reaching, this.leastNow, this.cheapest] = [reaching, least, cheapest];
-    const lasts = factor > 0 ? factor * ORNAMENT_TIMED : ORNAMENT_UNTIMED;
-    for (let index = ornamental.length - 1; index >= 0; index -= 1) {
-      const e = ornamental[index] as number;
-      if (on - (beforeOn[e] as number) <= (ornament[e] as number) * lasts)
-        this.hold(e, (before[e] as number) + ORNAMENT, ADDED);
-    }
-    for (let index = right.length - 1; index >= 0; index -= 1) {
-      const e = right[index] as number;
-      const gap = on - (beforeOn[e] as number);
-      if (gap <= (window[e] as number))
-        this.hold(e, (before[e] as number) + (gap <= TOGETHER ? 0 : SPREAD_OUT_COST), CHORD);
-    }
+    if (next >= 0) this.reach(next, late, on, FIRST, next - 1);
   }
 
-  /** The last event stays the last, if that is no dearer. */
-  private hold(e: number, cost: number, code: number): void {
-    if (cost > (this.now[e] as number) || cost === Infinity) return;
-    this.now[e] = cost;
-    this.nowOn[e] = this.beforeOn[e] as number;
-    this.codes[this.row * this.tables.count + e] = code;
-    this.tellCheapest(e, cost);
+  /** An event come to by staying or going on, each after those before it. */
+  private reach(e: number, cost: number, on: number, how: number, from: number): void {
+    this.reached[this.reaching++] = e;
+    this.come(e, cost, on, how, from);
+  }
+
+  /** Where the cheapest event stays or goes on to, since when it sounds, and what that costs. */
+  private likely(note: Sounding): { readonly event: number; readonly since: number; readonly cost: number } {
+    if (this.living === 0) return { event: 0, since: 0, cost: Infinity };
+    const { cheapest, least } = this;
+    const since = this.beforeOn[cheapest] as number;
+    const stays = this.staying(cheapest, since, note);
+    const goes = this.going(cheapest, since, note);
+    return goes < stays
+      ? { event: cheapest + 1, since: note.on, cost: least + goes }
+      : { event: cheapest, since, cost: least + stays };
+  }
+
+  /** What a note costs as one that sounds with an event, of its chord or ornament, or is not written. */
+  private staying(e: number, since: number, { on, pitch, factor }: Sounding): number {
+    const { ornament, window } = this.tables;
+    const gap = on - since;
+    const ofChord = pitch.wrong[e] === 0 && gap <= (window[e] as number);
+    if (ofChord && gap <= TOGETHER) return 0;
+    if (pitch.ornamental[e] === 1) {
+      const lasts = factor > 0 ? factor * ORNAMENT_TIMED : ORNAMENT_UNTIMED;
+      if (gap <= (ornament[e] as number) * lasts) return ORNAMENT;
+    }
+    return ofChord ? SPREAD_OUT_COST : this.costs.added;
+  }
+
+  /** What a note costs as the next event. */
+  private going(e: number, since: number, { on, pitch, factor }: Sounding): number {
+    const next = e + 1;
+    if (next === this.tables.count) return Infinity;
+    return (pitch.wrong[next] as number) + this.timing(on - since, e, next, factor);
   }
 
   /** The note as the first one heard of the piece. */
-  private start(on: number, { wrong }: OfPitch): void {
-    const { now, nowOn, codes, outside, least } = this;
+  private start({ on, pitch: { wrong } }: Sounding): void {
+    const { now, outside, least } = this;
     this.everywhere = outside <= least + this.hopeless + this.tables.longestWay;
     if (!this.everywhere) return;
     const { count, start } = this.tables;
-    const base = this.row * count;
     for (let e = 0; e < count; e += 1) {
       const begun = outside + (start[e] as number) + (wrong[e] as number);
       if (begun >= (now[e] as number)) continue;
-      now[e] = begun;
-      nowOn[e] = on;
-      codes[base + e] = START;
-      this.tellCheapest(e, begun);
+      this.come(e, begun, on, FIRST, -1);
     }
   }
 
-  /** The note as a right one further on, or come to by a jump. */
-  private arrive(on: number, { right }: OfPitch, factor: number): void {
-    const { before, now, nowOn, jump, jumpFrom, codes, origins, least } = this;
-    const { count, missed, landing } = this.tables;
-    const base = this.row * count;
+  /** The note as a right one further on, with events left out. */
+  private passOver({ on, pitch, factor }: Sounding, limits: Limits): void {
+    const { before, beforeOn, now, alive, living } = this;
+    const { count, missed } = this.tables;
+    const { wrong } = pitch;
+    for (let index = 0; index < living; index += 1) {
+      const source = alive[index] as number;
+      const last = Math.min(source + 1 + MOST_LEFT_OUT, count - 1);
+      const known = (before[source] as number) - (missed[source + 1] as number);
+      const most = Math.max(this.limit(source, limits), this.limit(last, limits));
+      for (let e = source + 2; e <= last; e += 1) {
+        const cost = known + (missed[e] as number);
+        if (cost > most) break;
+        if (wrong[e] !== 0 || cost >= (now[e] as number)) continue;
+        const late = cost + this.timing(on - (beforeOn[source] as number), source, e, factor);
+        if (late < (now[e] as number)) this.come(e, late, on, FIRST, source);
+      }
+    }
+  }
+
+  /** The note as a right one come to by a jump, unless the next note would make that too dear. */
+  private jump({ on, pitch }: Sounding, next: Sounding | null, limits: Limits): void {
+    const { now, sources, leaveOn, onFrom, leaveBack, backFrom, arrived } = this;
+    const { landing, back, onward } = this.tables;
+    const { right } = pitch;
+    const after = next ? next.pitch.after : null;
+    let arriving = 0;
+    let passed = this.leaving;
     for (let index = right.length - 1; index >= 0; index -= 1) {
       const e = right[index] as number;
-      let best = now[e] as number;
-      let code = -1;
-      const leapt = (jump[e] as number) + (landing[e] as number);
-      if (leapt < best) {
-        best = leapt;
-        code = JUMPED;
-      }
-      const furthest = Math.min(MOST_LEFT_OUT, e - 1);
-      for (let out = 1; out <= furthest; out += 1) {
-        const source = e - 1 - out;
-        const leftOut = (missed[e] as number) - (missed[e - out] as number);
-        if (least + leftOut >= best) break;
-        let cost = (before[source] as number) + leftOut;
-        if (cost >= best) continue;
-        cost += this.timing(on, source, e, factor);
-        if (cost >= best) continue;
-        best = cost;
-        code = FORWARD + out;
-      }
-      if (code < 0) continue;
-      if (code === JUMPED) origins[base + e] = jumpFrom[e] as number;
-      now[e] = best;
-      nowOn[e] = on;
-      codes[base + e] = code;
-      this.tellCheapest(e, best);
+      while (passed > 0 && (sources[passed - 1] as number) > e) passed -= 1;
+      const carried = (leaveOn[passed] as number) + (onward[e] as number);
+      const returned = (leaveBack[passed] as number) - (back[e] as number);
+      const cost = (returned < carried ? returned : carried) + (landing[e] as number);
+      const known = now[e] as number;
+      if (cost < known && (after === null || cost + (after[e] as number) < this.limit(e, limits))) {
+        const from = returned < carried ? backFrom : onFrom;
+        this.come(e, cost, on, JUMPED, from[passed] as number);
+      } else if (known === Infinity) continue;
+      arrived[arriving++] = e;
     }
+    this.arriving = arriving;
   }
 
-  /** An event that was come to, if it is the cheapest so far. */
-  private tellCheapest(e: number, cost: number): void {
-    if (cost < this.leastNow) [this.leastNow, this.cheapest] = [cost, e];
+  /** An event is come to, cheaper than before. */
+  private come(e: number, cost: number, on: number, how: number, from: number): void {
+    this.now[e] = cost;
+    this.nowOn[e] = on;
+    this.nowHow[e] = how;
+    this.nowFrom[e] = from;
+    if (cost < this.leastNow) {
+      this.leastNow = cost;
+      this.cheapest = e;
+    }
   }
 
   /** What was worked out becomes what is known; what is too dear is let go. */
-  private turn({ right }: OfPitch): void {
+  private turn(): void {
     const { before, alive, reached } = this;
     for (let index = 0; index < this.living; index += 1) before[alive[index] as number] = Infinity;
     this.least = this.leastNow;
     [this.living, this.leaving] = [0, 0];
+    this.trail.begin();
     if (this.everywhere) for (let e = 0; e < this.tables.count; e += 1) this.keep(e);
     else {
-      const [reaching, arrived] = [this.reaching, right.length];
-      let [one, other] = [0, 0];
-      while (one < reaching || other < arrived) {
+      const { reaching, arrived } = this;
+      let [one, other] = [0, this.arriving - 1];
+      while (one < reaching || other >= 0) {
         const a = one < reaching ? (reached[one] as number) : Infinity;
-        const b = other < arrived ? (right[other] as number) : Infinity;
+        const b = other >= 0 ? (arrived[other] as number) : Infinity;
         if (a <= b) one += 1;
-        if (b <= a) other += 1;
+        if (b <= a) other -= 1;
         this.keep(a < b ? a : b);
       }
     }
@@ -335,17 +385,16 @@ class Search {
     if (!(more <= this.hopeless)) return;
     this.before[e] = cost;
     this.alive[this.living++] = e;
+    this.trail.add(e, this.nowHow[e] as number, this.nowFrom[e] as number);
     if (more <= AFTER_A_PAUSE) this.sources[this.leaving++] = e;
   }
 
-  /** What it costs that an event comes early or late after the one before it. */
-  private timing(on: number, source: number, event: number, factor: number): number {
+  /** What it costs that an event comes so long after another, and not when it is due. */
+  private timing(gap: number, source: number, event: number, factor: number): number {
     if (factor <= 0) return 0;
     const { seconds } = this.tables;
     const due = ((seconds[event] as number) - (seconds[source] as number)) * factor;
-    const off = on - (this.beforeOn[source] as number) - due;
-    const cost = (off * off) / (ELASTIC * ELASTIC * due * due + this.absolute) / 4;
-    return cost < MOST_TIMING ? cost : MOST_TIMING;
+    return offTime(gap, due, this.costs.spread);
   }
 
   /** The cheapest way back through all that was heard. */
@@ -359,19 +408,6 @@ class Search {
         event = e;
       }
     const last = event < 0 ? null : { event, on: this.beforeOn[event] as number };
-    const steps: Step[] = [];
-    for (let row = this.rows - 1; row >= 0; row -= 1) {
-      if (event < 0) {
-        steps.push({ event: -1, how: 'before', jumped: false });
-        continue;
-      }
-      const code = this.codes[row * count + event] as number;
-      const how = code === ADDED ? 'added' : code === CHORD ? 'chord' : 'first';
-      steps.push({ event, how, jumped: code === JUMPED });
-      if (code === START) event = -1;
-      else if (code === JUMPED) event = this.origins[row * count + event] as number;
-      else if (code >= FORWARD) event -= code - FORWARD + 1;
-    }
-    return { cost, steps: steps.reverse(), last };
+    return { cost, steps: this.trail.stepsTo(event), last };
   }
 }

@@ -11,6 +11,7 @@ import type { ScoreAnswer } from '@/workers/score.job';
 import { hrefOf } from '../../shell/addresses';
 import { say } from '../../shell/say';
 import { useKeys } from '../../shell/use-keys';
+import { capital } from '../../shell/words';
 import { claimsOf, INPUT_WORDS, tempoChart } from '../listen-model';
 import { useKeepTake } from '../use-keep-take';
 import type { HeardOf } from '../use-listening';
@@ -18,7 +19,6 @@ import { Compare } from './Compare';
 import { Findings } from './Findings';
 import { Strip } from './Strip';
 import css from './Result.module.css';
-import { capital } from '../../shell/words';
 
 const Chart = lazy(() => import('@/ui/Chart').then((part) => ({ default: part.Chart })));
 const OnThePage = lazy(() => import('./OnThePage').then((part) => ({ default: part.OnThePage })));
