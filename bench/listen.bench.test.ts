@@ -20,7 +20,7 @@ import {
 import { readScoreText } from '../src/core/score';
 
 const MINUTE = 60;
-const TIMES = 7;
+const TIMES = 21;
 const PIECE: Invention = {
   seed: 11,
   bars: 40,
