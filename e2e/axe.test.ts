@@ -3,7 +3,7 @@ import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
 import { openPage, pick, press, sees, visit, useBrowser } from './browser';
 import { isProof } from '@/proof-runs';
-import { DIALOGS, READY, VIEWS } from './pages';
+import { DIALOGS, goTo, VIEWS } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -102,21 +102,6 @@ async function sideways(page: Page): Promise<number> {
     })
     .catch(() => null);
   return page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
-}
-
-/** Goes to a view as by a link, unless it is there already. */
-async function goTo(page: Page, path: string): Promise<void> {
-  await page.evaluate(async (href) => {
-    if (location.pathname + location.search === href) return;
-    const arrived = new Promise((done) => document.addEventListener('astro:page-load', done, { once: true }));
-    const link = Object.assign(document.createElement('a'), { href });
-    document.body.append(link);
-    link.click();
-    await arrived;
-  }, path);
-  await page.waitForSelector(READY);
-  // Its frame may stand before the first cell does.
-  if (path.startsWith('/fit')) await page.waitForSelector('main tbody [tabindex="0"]');
 }
 
 test('every view, the kit and the dialogs, light and dark, by mouse and by finger, wide and narrow: no violation', async () => {

@@ -29,11 +29,24 @@ export function useBrowser(): () => Browser {
   };
 }
 
-/** A page in a profile of its own, which keeps every console error and page error it saw. */
-export async function openPage(browser: Browser): Promise<{ page: Page; problems: string[] }> {
+/**
+ * A page in a profile of its own, which keeps every console error and page error it saw.
+ * @param keepsPages - whether the browser keeps the pages, so that they open without a server; each profile that does
+ * fetches all of them, which takes as long as a test
+ */
+export async function openPage(
+  browser: Browser,
+  keepsPages = false,
+): Promise<{ page: Page; problems: string[] }> {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
+  if (!keepsPages) await page.evaluateOnNewDocument(keepNoPages);
   return { page, problems: watch(page) };
+}
+
+/** In the page: a browser without service workers. */
+function keepNoPages(): void {
+  Reflect.deleteProperty(Navigator.prototype, 'serviceWorker');
 }
 
 export function watch(page: Page): string[] {

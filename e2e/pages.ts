@@ -1,3 +1,5 @@
+import type { Page } from 'puppeteer-core';
+
 /** The view itself stands, not only its frame. */
 export const READY = 'main h1';
 
@@ -67,3 +69,18 @@ export const DIALOGS: readonly (readonly [string, string])[] = [
   ['/results', 'Paste results'],
   ['/repertoire?student=davit&piece=mainsail-mist-march', 'Give out the parts'],
 ];
+
+/** Goes to a view as by a link, unless it is there already. */
+export async function goTo(page: Page, path: string): Promise<void> {
+  await page.evaluate(async (href) => {
+    if (location.pathname + location.search === href) return;
+    const arrived = new Promise((done) => document.addEventListener('astro:page-load', done, { once: true }));
+    const link = Object.assign(document.createElement('a'), { href });
+    document.body.append(link);
+    link.click();
+    await arrived;
+  }, path);
+  await page.waitForSelector(READY);
+  // Its frame may stand before the first cell does.
+  if (path.startsWith('/fit')) await page.waitForSelector('main tbody [tabindex="0"]');
+}

@@ -279,7 +279,7 @@ test('after the first visit the app opens with the server stopped', async () => 
   const port = await freePort();
   const base = `http://127.0.0.1:${port}`;
   const server = await startServer(port);
-  const { page } = await openPage(browser());
+  const { page } = await openPage(browser(), true);
   try {
     await visit(page, `${base}/?studio=demo`);
     await page.evaluate(async () => {

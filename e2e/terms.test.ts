@@ -1,7 +1,7 @@
 import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
 import { fill, openPage, press, recordsOf, sees, useBrowser, visit } from './browser';
-import { DIALOGS, READY, VIEWS } from './pages';
+import { DIALOGS, goTo, VIEWS } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -33,16 +33,17 @@ const strays = (page: Page, words: string, data: readonly string[]): Promise<rea
   page.evaluate(
     (pattern, own) => {
       // Where they are chosen both are said.
-      document.querySelector('[aria-label="Terminology"]')?.remove();
+      const isChosen = (each: Element) => each.closest('[aria-label="Terminology"]') !== null;
       const said: string[] = [document.title];
       const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
       while (walk.nextNode()) {
         const parent = walk.currentNode.parentElement;
-        if (parent && !['SCRIPT', 'STYLE', 'NOSCRIPT'].includes(parent.tagName))
+        if (parent && !['SCRIPT', 'STYLE', 'NOSCRIPT'].includes(parent.tagName) && !isChosen(parent))
           said.push(walk.currentNode.textContent ?? '');
       }
       for (const each of document.querySelectorAll('[aria-label], [title], [placeholder]'))
-        for (const name of ['aria-label', 'title', 'placeholder']) said.push(each.getAttribute(name) ?? '');
+        if (!isChosen(each))
+          for (const name of ['aria-label', 'title', 'placeholder']) said.push(each.getAttribute(name) ?? '');
       const stray = new RegExp(`.{0,30}(?<![\\w-]|\\bon )(?:${pattern})\\b.{0,20}`, 'i');
       return said.flatMap(
         (text) => stray.exec(own.reduce((left, each) => left.replaceAll(each, '…'), text))?.[0] ?? [],
@@ -69,14 +70,16 @@ test.each([
     found.push(...(await strays(page, strange, data)).map((words) => `${where}: ${words}`));
   };
   for (const path of VIEWS.filter((each) => each !== '/kit')) {
-    await visit(page, baseUrl + path);
-    await page.waitForSelector(READY);
+    await goTo(page, path);
     await look(path);
   }
   for (const [path, name] of DIALOGS) {
-    await visit(page, baseUrl + path);
+    await goTo(page, path);
     await press(page, terms === null ? name : name.replace('programme', 'program'));
+    await page.waitForSelector('dialog[open]');
     await look(`${path} ${name}`);
+    await page.keyboard.press('Escape');
+    await page.waitForSelector('dialog[open]', { hidden: true });
   }
   expect(found).toEqual([]);
   expect(problems).toEqual([]);
