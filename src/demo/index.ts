@@ -93,8 +93,15 @@ function workOf({ textId: id }: KeptScore) {
   return read.ok ? readScoreWork(read.value, id, {}) : null;
 }
 
-/** Every record of the demo, to be laid out in an empty database. */
-export function demoStudio(): Edit[] {
+let made: readonly Edit[] | null = null;
+
+/** Every record of the demo, to be laid out in an empty database. They are the same each time, and made once. */
+export function demoStudio(): readonly Edit[] {
+  made ??= makeStudio();
+  return made;
+}
+
+function makeStudio(): Edit[] {
   const written = writtenRecords();
   const practice = autumnOf(studioOf(written)).map((data): Edit => ({ kind: 'practice', data }));
   const cards = lastCards(studioOf([...written, ...practice])).map((data): Edit => ({ kind: 'card', data }));
