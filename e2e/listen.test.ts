@@ -149,6 +149,11 @@ test('beside the marks: the keys stay those of the marking, a finding becomes a 
   await play(page, played(null, true));
   await page.evaluate(() => document.querySelector<HTMLElement>('header nav a[href="/plan"]')?.click());
   await expect.poll(() => asked).toEqual(['beforeunload']);
+  // Nothing on the page itself takes it away either.
+  await sees(page, 'Stop the take to see another goal');
+  expect(await page.$$eval('button:disabled', (all) => all.map(({ textContent }) => textContent))).toContain(
+    'Close listening',
+  );
   await press(page, 'Stop');
   await sees(page, '1 to keep or drop');
   const [runs, faults] = [(await ofKind(page, 'run')).length, (await ofKind(page, 'fault')).length];

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import type { Heard } from '@/core/listening';
 import { askedOfTake } from '@/core/register';
 import type { Piece } from '@/core/repertoire';
@@ -31,6 +31,8 @@ interface Given {
   readonly ready: ReadyState;
   readonly student: Student;
   readonly piece: Piece;
+  /** Told whether a take is being played. */
+  readonly onPlaying?: (isPlaying: boolean) => void;
 }
 
 /** One piece of one student listened to: what was played, what was heard of it, what is kept. A piece without a score can be tapped. */
@@ -44,7 +46,7 @@ function Read({ textId, ...given }: Given & { readonly textId: string }) {
   return <Desk {...given} score={reading.kind === 'ready' ? reading.answer : null} />;
 }
 
-function Desk({ ready, student, piece, score }: Given & { readonly score: ScoreAnswer | null }) {
+function Desk({ ready, student, piece, score, onPlaying }: Given & { readonly score: ScoreAnswer | null }) {
   const xml = score?.xml ?? null;
   const unit = piece.tempo?.unit ?? 'q';
   const { listening, listen, look, cancel } = useListening();
@@ -81,6 +83,7 @@ function Desk({ ready, student, piece, score }: Given & { readonly score: ScoreA
     setWish(next);
   };
   const isOn = capture.state.kind === 'on' || capture.state.kind === 'counting';
+  useEffect(() => onPlaying?.(isOn), [onPlaying, isOn]);
   const requirement = useMemo(
     () => askedOfTake(ready.studio, student.id, piece.id),
     [ready.studio, student.id, piece.id],

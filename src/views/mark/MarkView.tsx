@@ -69,6 +69,7 @@ function Sheet({
   const [letters, setLetters] = useState(localStorage.getItem('formal-stave.letters') !== 'off');
   /** The piece that is listened to, whichever component is looked at. */
   const [listensTo, listenTo] = useState<string | null>(null);
+  const [isPlaying, tellPlaying] = useState(false);
   const listenButton = useRef<HTMLButtonElement>(null);
   const typed = useRef({ digits: '', timer: 0 });
   const [shown, setShown] = useState('');
@@ -195,7 +196,11 @@ function Sheet({
         }
         end={
           <>
-            <GoalPicker choice={choice} />
+            {isPlaying ? (
+              <span className={css.soft}>Stop the take to see another goal</span>
+            ) : (
+              <GoalPicker choice={choice} />
+            )}
             <LinkButton
               look="quiet"
               keyName="P"
@@ -306,6 +311,7 @@ function Sheet({
             tempo={piece?.tempo ?? null}
             pieceId={pieceId}
             isListening={listensTo !== null}
+            isPlaying={isPlaying}
             listenButton={listenButton}
             onListen={() => listenTo(listensTo === null ? pieceId : null)}
             letters={letters}
@@ -352,6 +358,8 @@ function Sheet({
             ready={ready}
             student={student}
             piece={heard}
+            isPlaying={isPlaying}
+            onPlaying={tellPlaying}
             onClose={() => {
               listenTo(null);
               listenButton.current?.focus();

@@ -12,11 +12,16 @@ export function Listening({
   ready,
   student,
   piece,
+  isPlaying,
+  onPlaying,
   onClose,
 }: {
   readonly ready: ReadyState;
   readonly student: Student;
   readonly piece: Piece;
+  /** Whether a take is being played: who closed listening would lose it. */
+  readonly isPlaying: boolean;
+  readonly onPlaying: (isPlaying: boolean) => void;
   readonly onClose: () => void;
 }) {
   const root = useRef<HTMLDivElement>(null);
@@ -34,14 +39,14 @@ export function Listening({
             <LinkButton look="quiet" href={hrefOf('/listen', { student: student.id, piece: piece.id })}>
               On a page of its own
             </LinkButton>{' '}
-            <Button look="quiet" onClick={onClose}>
+            <Button look="quiet" disabled={isPlaying} onClick={onClose}>
               Close listening
             </Button>
           </>
         }
       >
         <KeysSilent value>
-          <ListenDesk ready={ready} student={student} piece={piece} />
+          <ListenDesk ready={ready} student={student} piece={piece} onPlaying={onPlaying} />
         </KeysSilent>
       </Section>
     </div>

@@ -24,6 +24,7 @@ export function SheetActs({
   tempo,
   pieceId,
   isListening,
+  isPlaying,
   listenButton,
   onListen,
   letters,
@@ -44,6 +45,8 @@ export function SheetActs({
   readonly pieceId: string | null;
   /** Whether it is listened to below. */
   readonly isListening: boolean;
+  /** Whether a take is being played, which would be lost. */
+  readonly isPlaying: boolean;
   readonly listenButton: Ref<HTMLButtonElement>;
   readonly onListen: () => void;
   readonly letters: boolean;
@@ -69,7 +72,7 @@ export function SheetActs({
       <TapButton tempo={tempo} />
       {pieceId !== null && (
         <>
-          <Button ref={listenButton} pressed={isListening} onClick={onListen}>
+          <Button ref={listenButton} pressed={isListening} disabled={isPlaying} onClick={onListen}>
             Listen
           </Button>
           <LinkButton href={hrefOf('/run', { student: context.student.id, piece: pieceId })}>
