@@ -1,12 +1,5 @@
 import { expect, test } from 'vitest';
-import {
-  checksOfNotes,
-  KEYS_COSTS,
-  listenToNotes,
-  listenToVoice,
-  questionOf,
-  type Question,
-} from '../src/core/listening';
+import { listenToKeys, listenToSound, questionOf, type Question } from '../src/core/listening';
 import {
   inventedScore,
   type Invention,
@@ -67,8 +60,7 @@ const timed = (work: () => unknown): number => {
 const middle = (values: readonly number[]) => values.toSorted((a, b) => a - b)[values.length >> 1] ?? 0;
 
 test('notes of a minute and of ten', () => {
-  const listen = ({ question, notes }: ReturnType<typeof take>) =>
-    listenToNotes(notes, question, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(notes) });
+  const listen = ({ question, notes }: ReturnType<typeof take>) => listenToKeys(notes, question);
   const [one, ten] = [take(PIECE, MINUTE), take(PIECE, 10 * MINUTE)];
   listen(one);
   const short = middle(Array.from({ length: TIMES }, () => timed(() => listen(one))));
@@ -85,7 +77,7 @@ test('notes of a minute and of ten', () => {
 test('a minute of one voice', () => {
   const { question, notes, seconds } = take({ ...PIECE, hands: 1 }, MINUTE);
   const sound = { rate: PLAIN_RECORDING.rate, samples: soundOf(notes, seconds, PLAIN_RECORDING) };
-  const took = middle(Array.from({ length: 3 }, () => timed(() => listenToVoice(sound, question))));
+  const took = middle(Array.from({ length: 3 }, () => timed(() => listenToSound('one', sound, question))));
   console.log(`listening to one voice: a minute ${(took / 1000).toFixed(2)} s (limit 6)`);
   expect(took / 1000).toBeLessThan(MINUTE / 4);
 }, 60_000);

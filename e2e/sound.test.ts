@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, inject, test } from 'vitest';
-import { listenToVoice, questionOf, readWav, type Sound } from '@/core/listening';
+import { listenToSound, questionOf, type Sound } from '@/core/listening';
 import { clicksOfBars, clicksOfRungs, readPatterns } from '@/core/playback';
 import { readScoreText } from '@/core/score';
 import {
@@ -15,15 +15,11 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { soundIn } from './sound-in';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
 
-const soundIn = (path: string): Sound => {
-  const sound = readWav(Uint8Array.from(readFileSync(path)));
-  if (!sound.ok) throw new Error('no WAV');
-  return sound.value;
-};
 /** Seconds at which something sounds after quiet. */
 function onsets({ rate, samples }: Sound): number[] {
   const found: number[] = [];
@@ -114,7 +110,7 @@ test('a part played alone is heard without a slip, and sounds while it is listen
     ? questionOf(score.value, { part: null, bars: null, repeats: true, ending: null })
     : score;
   if (!question.ok) throw new Error('no question');
-  const heard = listenToVoice(soundIn(path), question.value);
+  const heard = listenToSound('one', soundIn(path), question.value);
   expect(heard.rightPart).toBe(true);
   expect(heard.complete).toBe(true);
   expect([heard.missed, heard.stops, heard.jumps]).toEqual([[], [], []]);

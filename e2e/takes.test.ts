@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, inject, test } from 'vitest';
-import { readWav, writeWav } from '@/core/listening';
+import { writeWav } from '@/core/listening';
 import { CLEAN_PLAYER, perform, PLAIN_RECORDING, soundOf, writtenMusic } from '@/core/performer';
 import { readScoreText } from '@/core/score';
 import {
@@ -18,6 +18,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { soundIn } from './sound-in';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -76,8 +77,8 @@ test('a recording asks who agreed; takes are kept, compared, heard again, chosen
   await press(page, 'Save take 1');
   const path = await savedFile(folder, '.wav');
   expect(path).toContain('Bram Tolliver The Weir at Noon whole piece 2027-01-20');
-  const sound = readWav(Uint8Array.from(readFileSync(path)));
-  expect(sound.ok && sound.value.samples.length / sound.value.rate).toBeGreaterThan(45);
+  const { samples, rate } = soundIn(path);
+  expect(samples.length / rate).toBeGreaterThan(45);
 
   // The studio file has none of it.
   await visit(page, `${baseUrl}/settings?studio=demo`);

@@ -1,13 +1,10 @@
 import { heardNotesShape, heardTapsShape, parseJson, validate, type Problem } from '@/core/files';
 import {
-  checksOfNotes,
   explainWavRefusal,
-  KEYS_COSTS,
-  listenToMany,
-  listenToNotes,
+  listenToKeys,
   listenToRhythm,
+  listenToSound,
   listenToTaps,
-  listenToVoice,
   questionOf,
   readMidi,
   readWav,
@@ -96,8 +93,7 @@ async function heardOf(form: FormData, asked: Asked): Promise<Result<Heard, Prob
   if (bytes.length > MOST_AUDIO) return no('/audio', `is larger than ${MOST_AUDIO} bytes`);
   const sound = readWav(bytes);
   if (!sound.ok) return no('/audio', explainWavRefusal(sound.why));
-  const listen = asked.input === 'one' ? listenToVoice : listenToMany;
-  return { ok: true, value: listen(sound.value, question.value) };
+  return { ok: true, value: listenToSound(asked.input, sound.value, question.value) };
 }
 
 async function questionIn(form: FormData, asked: Asked): Promise<Result<Question, Problem>> {
@@ -128,7 +124,7 @@ async function heardOfNotes(form: FormData, question: Question): Promise<Result<
   }
   const order = notes.map((_, at) => at).sort((a, b) => (notes[a]?.on ?? 0) - (notes[b]?.on ?? 0));
   const inTurn = order.map((at) => notes[at] as HeardNote);
-  const heard = listenToNotes(inTurn, question, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(inTurn) });
+  const heard = listenToKeys(inTurn, question);
   // Each note of the answer is the one of the question at its place.
   const sorted: Heard['notes'][number][] = [];
   heard.notes.forEach((note, at) => {

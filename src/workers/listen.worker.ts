@@ -1,12 +1,9 @@
 import {
-  checksOfNotes,
   explainWavRefusal,
-  KEYS_COSTS,
-  listenToMany,
-  listenToNotes,
+  listenToKeys,
   listenToRhythm,
+  listenToSound,
   listenToTaps,
-  listenToVoice,
   questionOf,
   readMidi,
   readWav,
@@ -55,9 +52,8 @@ function heardOf(
     case 'simulated':
       return ofNotes(simulated(captured.player, captured.seed, question, score), question);
     case 'one':
-      return ofSound(listenToVoice(captured, question, tell), writeWav(captured));
     case 'many':
-      return ofSound(listenToMany(captured, question, tell), writeWav(captured));
+      return ofSound(listenToSound(captured.input, captured, question, tell), writeWav(captured));
     case 'file': {
       const midi = readMidi(captured.bytes);
       if (midi.ok) return ofNotes(midi.value, question);
@@ -70,17 +66,14 @@ function heardOf(
               ? 'This is neither a WAV nor a MIDI file.'
               : explainWavRefusal(sound.why),
         });
-      return ofSound(
-        (captured.voices === 'one' ? listenToVoice : listenToMany)(sound.value, question, tell),
-        captured.bytes,
-      );
+      return ofSound(listenToSound(captured.voices, sound.value, question, tell), captured.bytes);
     }
   }
 }
 
 const ofNotes = (notes: readonly HeardNote[], question: Question): Result<ListenAnswer, never> =>
   ok({
-    heard: listenToNotes(notes, question, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(notes) }),
+    heard: listenToKeys(notes, question),
     sound: { kind: 'notes', notes },
   });
 const ofSound = (heard: Heard, bytes: Uint8Array): Result<ListenAnswer, never> =>

@@ -23,16 +23,15 @@ export type {
 } from './answer';
 export { comparePassages, levelsHeard, type LevelHeard, type PassagesCompared } from './comparisons';
 export { findingsOf, paceOf, runHeard, type Finding, type FindingKind, type Pace } from './findings';
-export { KEYS_COSTS, type HeardNote } from './match';
+export type { HeardNote } from './match';
 export {
-  checksOfNotes,
-  listenToNotes,
+  listenToKeys,
   questionOf,
   type ListeningAsked,
   type ListeningRefusal,
   type Question,
 } from './listen';
-export { listenToMany, listenToVoice } from './listen-to-sound';
+export { listenToSound } from './listen-to-sound';
 export { listenToRhythm, listenToTaps } from './listen-to-taps';
 export { soundingRoad, type RoadBar } from './road';
 export { roadClock } from './road-clock';

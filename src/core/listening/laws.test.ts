@@ -11,7 +11,7 @@ import {
 } from '../performer';
 import { readScoreText, type Score } from '../score';
 import type { Heard } from './answer';
-import { checksOfNotes, listenToNotes, questionOf } from './listen';
+import { listenToKeys, questionOf } from './listen';
 import { KEYS_COSTS, VOICE_COSTS, type HeardNote } from './match';
 
 const anyInvention: fc.Arbitrary<Invention> = fc.record({
@@ -50,7 +50,7 @@ function invent(wish: Invention): Score {
 function hear(score: Score, notes: readonly HeardNote[], costs = KEYS_COSTS): Heard {
   const question = questionOf(score, { part: null, bars: null, repeats: true, ending: null });
   if (!question.ok) throw new Error('no question');
-  return listenToNotes(notes, question.value, costs, { input: 'midi', checks: checksOfNotes(notes) });
+  return listenToKeys(notes, question.value, costs);
 }
 function played(score: Score, player: Player): HeardNote[] {
   const [road] = writtenMusic(score);

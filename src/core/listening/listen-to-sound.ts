@@ -21,6 +21,14 @@ const AROUND = 3;
 type Progress = (share: number) => void;
 const QUIET: Progress = () => undefined;
 
+/** One voice, or many, by microphone or from a file. */
+export const listenToSound = (
+  voices: 'one' | 'many',
+  sound: Sound,
+  question: Question,
+  onProgress: Progress = QUIET,
+): Heard => (voices === 'one' ? listenToVoice : listenToMany)(sound, question, onProgress);
+
 /** One voice, by microphone or from a file. */
 export function listenToVoice(sound: Sound, question: Question, onProgress: Progress = QUIET): Heard {
   const checks = checksOfSound(sound);

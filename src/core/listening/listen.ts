@@ -9,7 +9,7 @@ import {
   type ScorePart,
 } from '../score';
 import type { Heard, HeardAs, ListeningInput, Refused, TakeChecks } from './answer';
-import { matchNotes, type HeardNote, type Match, type MatchCosts, type Read } from './match';
+import { KEYS_COSTS, matchNotes, type HeardNote, type Match, type MatchCosts, type Read } from './match';
 import { measure } from './measures';
 import { placeNotes } from './place';
 import { soundingRoad, type SoundingRoad } from './road';
@@ -117,6 +117,10 @@ function along(
   }
   return best;
 }
+
+/** What is heard of a keyboard. */
+export const listenToKeys = (notes: readonly HeardNote[], question: Question, costs = KEYS_COSTS): Heard =>
+  listenToNotes(notes, question, costs, { input: 'midi', checks: checksOfNotes(notes) });
 
 /** What is heard of notes whose onsets and pitches are known. */
 export function listenToNotes(

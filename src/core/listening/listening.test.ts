@@ -6,8 +6,8 @@ import { readScoreText } from '../score';
 import { calendarDay } from '../time';
 import type { Heard } from './answer';
 import { findingsOf, paceOf, runHeard } from './findings';
-import { checksOfNotes, listenToNotes, questionOf } from './listen';
-import { KEYS_COSTS, type HeardNote } from './match';
+import { listenToKeys, questionOf } from './listen';
+import type { HeardNote } from './match';
 import { readMidi } from './midi';
 import { checksOfSound } from './sound';
 import { bestTake, checkTake, countTake, type RecordingAsked } from './take-checks';
@@ -42,7 +42,7 @@ function hear(notes: readonly HeardNote[], score = SCORE, ending: number | null 
   const read = readScoreText(score);
   const question = read.ok && questionOf(read.value, { part: null, bars: null, repeats: true, ending });
   if (!question || !question.ok) throw new Error('no question');
-  return listenToNotes(notes, question.value, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(notes) });
+  return listenToKeys(notes, question.value);
 }
 /** Played at sixty crotchets a minute; `late`: seconds from that note on. */
 const played = (change: Partial<Record<number, number>> = {}, late: Partial<Record<number, number>> = {}) => {
@@ -354,10 +354,7 @@ test('a stop before the short note of a dotted figure leaves every other bar sur
   const stopped = notes.map((note, at) =>
     at < short ? note : { ...note, on: note.on + 2.5, off: note.off + 2.5 },
   );
-  const { stops, bars } = listenToNotes(stopped, question.value, KEYS_COSTS, {
-    input: 'midi',
-    checks: checksOfNotes(stopped),
-  });
+  const { stops, bars } = listenToKeys(stopped, question.value);
   expect(short).toBeGreaterThan(0);
   expect(stops.map(({ number }) => number)).toEqual([road.notes[short]?.number]);
   expect(bars.filter(({ certain }) => certain !== 'sure').map(({ number, why }) => [number, why])).toEqual([

@@ -16,9 +16,8 @@ import {
 } from '../performer';
 import { readScoreText, type Score } from '../score';
 import type { Heard, HeardAs } from './answer';
-import { checksOfNotes, listenToNotes, questionOf, type Question } from './listen';
+import { listenToKeys, questionOf, type Question } from './listen';
 import { listenToMany, listenToVoice } from './listen-to-sound';
-import { KEYS_COSTS } from './match';
 
 const METRES = ['4/4', '3/4', '6/8', '2/4'] as const;
 const ROADS = ['plain', 'endings', 'da capo'] as const;
@@ -67,7 +66,7 @@ function ask(wish: Invention): Asked {
 }
 function hearNotes({ question }: Asked, { notes }: Performance): Heard {
   const heard = notes.map(({ on, off, pitch, velocity }) => ({ on, off, pitch, velocity }));
-  return listenToNotes(heard, question, KEYS_COSTS, { input: 'midi', checks: checksOfNotes(heard) });
+  return listenToKeys(heard, question);
 }
 
 /** True, told, and told truly. */
