@@ -18,6 +18,7 @@ import {
 import { checkProgramme } from '@/core/requirements';
 import { easierScore, readScoreText, readScoreWork, barsToLearnIn } from '@/core/score';
 import { demoTexts } from '@/demo';
+import { proofRuns } from '@/proof-runs';
 import { studio, today } from '../test-studio';
 import { goalTalk } from './talk-model';
 
@@ -100,7 +101,7 @@ test('what the event forbids, or does not speak of, is never offered', () => {
         expect(allows[word] === 'yes').toBe(may);
       }
     }),
-    { numRuns: 30 },
+    { numRuns: proofRuns(60) },
   );
 });
 
