@@ -83,7 +83,11 @@ function Desk({ ready, student, piece, score, onPlaying }: Given & { readonly sc
     setWish(next);
   };
   const isOn = capture.state.kind === 'on' || capture.state.kind === 'counting';
-  useEffect(() => onPlaying?.(isOn), [onPlaying, isOn]);
+  useEffect(() => {
+    onPlaying?.(isOn);
+    // The piece may go while it is played: another tab took it away.
+    return () => onPlaying?.(false);
+  }, [onPlaying, isOn]);
   const requirement = useMemo(
     () => askedOfTake(ready.studio, student.id, piece.id),
     [ready.studio, student.id, piece.id],
