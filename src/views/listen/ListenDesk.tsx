@@ -121,7 +121,7 @@ function Desk({ ready, student, piece, score, onPlaying }: Given & { readonly sc
   };
   useKeys({
     l: () => (isOn ? stop() : listening.kind === 'listening' ? undefined : begin()),
-    ...(isOn && { b: () => capture.tap(performance.now()) }),
+    ...(isOn && { b: capture.tap }),
   });
   return (
     <>

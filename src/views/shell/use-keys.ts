@@ -24,8 +24,11 @@ function nameOf(event: KeyboardEvent): string {
   return `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.altKey ? 'Alt+' : ''}${shift ? 'Shift+' : ''}${key}`;
 }
 
-/** Keys of a view. Nothing happens while a field is typed in, a dialog is open, or the keys are those of another view. */
-export function useKeys(keys: Readonly<Record<string, () => void>>): void {
+/**
+ * Keys of a view, each called with the moment it was pressed (ms, by the clock of `performance`). Nothing happens while a field is typed in, a dialog is open, or the keys are
+ * those of another view.
+ */
+export function useKeys(keys: Readonly<Record<string, (at: number) => void>>): void {
   const isSilent = useContext(KeysSilent);
   const latest = useRef(keys);
   // A key pressed as soon as the view is seen is one of its own.
@@ -51,7 +54,7 @@ export function useKeys(keys: Readonly<Record<string, () => void>>): void {
       const run = latest.current[name];
       if (!run) return;
       event.preventDefault();
-      run();
+      run(event.timeStamp);
     };
     document.addEventListener('keydown', listen);
     return () => document.removeEventListener('keydown', listen);
