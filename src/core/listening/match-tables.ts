@@ -9,7 +9,7 @@ export interface MatchCosts {
   readonly added: number;
   /** Seconds an onset is off by itself, whatever the tempo. */
   readonly spread: number;
-  /** An event this much dearer than a jump to it from the cheapest one is let go. */
+  /** An event is let go that is dearer by this than a jump to it from the cheapest one; cheaper, below 0. */
   readonly margin: number;
 }
 export const KEYS_COSTS: MatchCosts = {
@@ -19,7 +19,7 @@ export const KEYS_COSTS: MatchCosts = {
   missed: 2.6,
   added: 2.8,
   spread: 0.04,
-  margin: 1,
+  margin: 0.3,
 };
 export const VOICE_COSTS: MatchCosts = {
   near: 2.5,
@@ -43,8 +43,11 @@ const JUMP_CROTCHET = 0.03;
 /** Who leaps on past a repeat has left the road as it is printed. */
 const PAST_REPEAT = 3;
 const INTO_A_BAR = 1.5;
-/** What a jump costs at most without its way. */
+/** What a jump costs without its way: at least, and at most. */
+export const CHEAPEST_LANDING = JUMP;
 export const DEAREST_LANDING = JUMP + INTO_A_BAR;
+/** Pitches that can be told apart. */
+const PITCHES = 128;
 /** Seconds grace notes take. */
 const GRACES = 0.5;
 const START_AT_BAR = 1.5;
@@ -65,6 +68,8 @@ export interface Tables {
   /** What it costs to be carried back from each event to the beginning. */
   readonly back: Float64Array;
   readonly longestWay: number;
+  /** What a note costs at least that is not right. */
+  readonly leastWrong: number;
   readonly window: Float64Array;
   /** Printed seconds after an event within which its ornament sounds. */
   readonly ornament: Float64Array;
@@ -76,11 +81,13 @@ export interface OfPitch {
   /** What it costs as each event. */
   readonly wrong: Float64Array;
   /** Events that have it. */
-  readonly right: Int32Array;
+  readonly right: readonly number[];
   /** 1 for events after which it may sound without being written out. */
   readonly ornamental: Uint8Array;
   /** What it costs at least after each event, unless by a jump. */
   readonly after: Float64Array;
+  /** Events that have it and after which another pitch may be right. */
+  readonly rightBefore: (next: OfPitch) => readonly number[];
 }
 
 export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, costs: MatchCosts): Tables {
@@ -118,6 +125,7 @@ export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, c
     onward,
     back: rowOf(events, ({ at }) => JUMP_CROTCHET * at),
     longestWay: onward.at(-1) ?? 0,
+    leastWrong: Math.min(costs.near, costs.far, costs.octave, costs.added, costs.missed),
     landing: rowOf(events, ({ startsBar }) => JUMP + (startsBar ? 0 : INTO_A_BAR)),
     window,
     ornament: rowOf(events, (event, index) =>
@@ -133,7 +141,7 @@ export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, c
           : 0,
       ),
     ),
-    of: kept((pitch) => {
+    of: kept((pitch: number): OfPitch => {
       const wrong = wrongAs(pitch);
       const ornamental = new Uint8Array(count);
       for (const index of ornamented)
@@ -142,13 +150,21 @@ export function tablesOf(events: readonly SoundingEvent[], road: SoundingRoad, c
       const dearest = Math.min(costs.added, costs.missed);
       const after = new Float64Array(count).fill(dearest);
       for (let index = 0; index < count; index += 1) {
-        const next = index + 1 < count ? (wrong[index + 1] as number) : dearest;
-        if (next < dearest) after[index] = next;
-        if ((wrong[index] === 0 && (window[index] as number) > 0) || ornamental[index] === 1)
-          after[index] = 0;
-        if (wrong[index] === 0) right.push(index);
+        const cost = wrong[index] as number;
+        if (cost >= dearest) continue;
+        if (index > 0 && cost < (after[index - 1] as number)) after[index - 1] = cost;
+        if (cost > 0) continue;
+        right.push(index);
+        if ((window[index] as number) > 0) after[index] = 0;
       }
-      return { wrong, right: Int32Array.from(right), ornamental, after };
+      for (const index of ornamented) if (ornamental[index] === 1) after[index] = 0;
+      return {
+        wrong,
+        right,
+        ornamental,
+        after,
+        rightBefore: kept((next: OfPitch) => right.filter((event) => next.after[event] === 0)),
+      };
     }),
   };
 }
@@ -170,13 +186,13 @@ function secondsACrotchet(events: readonly SoundingEvent[], index: number): numb
   return a && b && b.at > a.at ? (b.seconds - a.seconds) / (b.at - a.at) : 0.6;
 }
 
-/** What is made once for each pitch. */
-function kept(make: (pitch: number) => OfPitch): (pitch: number) => OfPitch {
-  const known = new Map<number, OfPitch>();
-  return (pitch) => {
-    const row = known.get(pitch) ?? make(pitch);
-    known.set(pitch, row);
-    return row;
+/** What is made once for each. */
+function kept<Of, Made>(make: (of: Of) => Made): (of: Of) => Made {
+  const known = new Map<Of, Made>();
+  return (of) => {
+    const made = known.get(of) ?? make(of);
+    known.set(of, made);
+    return made;
   };
 }
 
@@ -204,6 +220,9 @@ function costsOfPitches(
   const unpitched = events.flatMap((event, index) =>
     event.pitches.some((each) => each.unpitched) ? [index] : [],
   );
+  const costOf = (apart: number) =>
+    apart === 0 ? 0 : apart <= NEAR ? costs.near : apart % 12 === 0 ? costs.octave : costs.far;
+  const byApart = Float64Array.from({ length: PITCHES }, (_, apart) => costOf(apart));
   return (pitch) => {
     const row = new Float64Array(events.length);
     let at = 0;
@@ -211,8 +230,7 @@ function costsOfPitches(
       let least = costs.far;
       for (const last = ends[index] as number; at < last; at += 1) {
         const apart = Math.abs(pitch - (pitches[at] as number));
-        const cost =
-          apart === 0 ? 0 : apart <= NEAR ? costs.near : apart % 12 === 0 ? costs.octave : costs.far;
+        const cost = byApart[apart] ?? costOf(apart);
         if (cost < least) least = cost;
       }
       row[index] = least;

@@ -10,7 +10,7 @@ const HOWS = ['added', 'chord', 'first', 'first'] as const;
 /** Numbers of each cell: the event, how it was come to, and from which; -1 from before the start. */
 const WIDE = 3;
 /** Events followed after a note, more or less: no more than a guess at the room they need. */
-const USUAL = 48;
+const USUAL = 32;
 
 /** The events followed after each note, and how each was come to, so that a reading can be followed back. */
 export class Trail {

@@ -1,21 +1,12 @@
 import type { HeardNote, Step } from './heard-note';
-import { DEAREST_LANDING, type MatchCosts, type OfPitch, type Tables } from './match-tables';
-import { afterAPause, AFTER_A_PAUSE, offTime } from './timing';
+import { CHEAPEST_LANDING, DEAREST_LANDING, type MatchCosts, type Tables } from './match-tables';
+import { NoteCosts, type Place, type Sounding } from './note-costs';
+import { AFTER_A_PAUSE } from './timing';
 import { ADDED, CHORD, FIRST, JUMPED, Trail } from './trail';
 
 /** Events that may be left out on the way forward. */
 const MOST_LEFT_OUT = 5;
-/** Seconds within which a chord sounds together. */
-const TOGETHER = 0.12;
-const SPREAD_OUT_COST = 1;
-/** A note of an ornament, or a grace note. */
-const ORNAMENT = 0.2;
 const BEFORE_START = 2.4;
-/** Seconds after the last event in which another would be due. */
-const NO_NEXT = 0.5;
-/** Seconds an ornament may last where the tempo is not known, for each printed one; and where it is. */
-const ORNAMENT_UNTIMED = 2;
-const ORNAMENT_TIMED = 1.15;
 
 /** Notes read at once, and where the ones before them ended. */
 export interface Piece {
@@ -51,27 +42,27 @@ export function cheapestReading(
     const { on, pitch } = notes[at] as HeardNote;
     return { on, pitch: tables.of(pitch), factor: factors?.[at] ?? 0 };
   };
-  let [at, note] = [from, sounding(from)];
-  while (at < to) {
-    at += 1;
-    const next = at < to ? sounding(at) : null;
-    search.hear(note, next);
-    if (next) note = next;
+  const soundingAt = (at: number) => (at < to ? sounding(at) : null);
+  let [note, next] = [soundingAt(from), soundingAt(from + 1)];
+  for (let at = from + 2; note; at += 1) {
+    const then = soundingAt(at);
+    search.hear(note, next, then);
+    [note, next] = [next, then];
   }
   return search.reading();
 }
 
-/** A note that was heard, and what its pitch means along the road. */
-interface Sounding {
-  readonly on: number;
-  readonly pitch: OfPitch;
-  /** Seconds played for each printed one; 0 where the tempo is not known. */
-  readonly factor: number;
+/** A note that follows, null after the last one, and what each event may cost once it was heard. */
+interface Ahead {
+  readonly note: Sounding | null;
+  readonly limits: Limits;
 }
+const NOWHERE: Place = { event: 0, since: 0, cost: Infinity };
 
 /** What each event may cost: a jump to it from one that is known is no dearer. */
 interface Limits {
   readonly event: number;
+  readonly most: number;
   /** For events before that one, to be carried back from the beginning. */
   readonly before: number;
   /** For that one and those after it, to be carried on from the beginning. */
@@ -99,7 +90,10 @@ class Search {
   /** Events come to by staying or going on, in order. */
   private readonly reached: Int32Array;
   private reaching = 0;
-  /** Events come to by a jump, or past others, from the last one down. */
+  /** Events come to past others, in order. */
+  private readonly passed: Int32Array;
+  private passing = 0;
+  /** Events come to by a jump, from the last one down. */
   private readonly arrived: Int32Array;
   private arriving = 0;
   /** Whether the note was read as the first at every event. */
@@ -117,6 +111,7 @@ class Search {
   private readonly leaveBack: Float64Array;
   private readonly backFrom: Int32Array;
   private outside = 0;
+  private readonly weigh: NoteCosts;
   private readonly hopeless: number;
 
   constructor(
@@ -134,12 +129,14 @@ class Search {
     this.nowOn = new Float64Array(count);
     this.alive = new Int32Array(count);
     this.reached = new Int32Array(count);
+    this.passed = new Int32Array(count);
     this.arrived = new Int32Array(count);
     this.sources = new Int32Array(count);
     this.leaveOn = new Float64Array(count + 1);
     this.onFrom = new Int32Array(count + 1);
     this.leaveBack = new Float64Array(count + 1);
     this.backFrom = new Int32Array(count + 1);
+    this.weigh = new NoteCosts(tables, costs);
     this.hopeless = DEAREST_LANDING + costs.margin;
   }
 
@@ -153,24 +150,35 @@ class Search {
     [this.least, this.cheapest] = [0, event];
   }
 
-  /** @param next - the note after it; null after the last one */
-  hear(note: Sounding, next: Sounding | null): void {
-    const { event, since, cost } = this.likely(note);
-    const more = next ? Math.min(this.staying(event, since, next), this.going(event, since, next)) : Infinity;
+  /**
+   * @param next - the note after it; null after the last one
+   * @param then - the one after that
+   */
+  hear(note: Sounding, next: Sounding | null, then: Sounding | null): void {
+    const likely = this.living === 0 ? NOWHERE : this.weigh.follow(this.surest(), note);
+    const after = next ? this.weigh.follow(likely, next) : NOWHERE;
+    const last = then ? this.weigh.follow(after, then) : NOWHERE;
+    const { event, cost } = likely;
     this.leave(note);
     const limits = this.limits(event, cost);
     this.stayOrGoOn(note, limits);
     this.start(note);
     this.passOver(note, limits);
-    this.jump(note, next, this.limits(event, cost + more));
+    const nearer = { note: next, limits: this.limits(event, after.cost) };
+    this.jump(note, nearer, { note: then, limits: this.limits(event, last.cost) });
     this.turn();
     this.outside += BEFORE_START;
+  }
+
+  private surest(): Place {
+    const { cheapest, least } = this;
+    return { event: cheapest, since: this.beforeOn[cheapest] as number, cost: least };
   }
 
   private limits(event: number, cost: number): Limits {
     const { back, onward } = this.tables;
     const most = cost + this.hopeless;
-    return { event, before: most + (back[event] as number), after: most - (onward[event] as number) };
+    return { event, most, before: most + (back[event] as number), after: most - (onward[event] as number) };
   }
 
   private limit(e: number, { event, before, after }: Limits): number {
@@ -203,15 +211,6 @@ class Search {
     }
   }
 
-  /** What a jump is cheaper by after a pause. */
-  private pausing(on: number, source: number, factor: number): number {
-    if (factor <= 0) return 0;
-    const { count, seconds } = this.tables;
-    const next = source + 1;
-    const due = next < count ? ((seconds[next] as number) - (seconds[source] as number)) * factor : NO_NEXT;
-    return afterAPause(on - (this.beforeOn[source] as number), due);
-  }
-
   /** The note as one that is not written, as one more of the same chord, or as the next event, right or wrong. */
   private stayOrGoOn(note: Sounding, limits: Limits): void {
     const { on, pitch, factor } = note;
@@ -228,7 +227,7 @@ class Search {
       const stayLimit = this.limit(e, limits);
       const goLimit = e < last ? this.limit(e + 1, limits) : -Infinity;
       const since = beforeOn[e] as number;
-      const more = least <= stayLimit ? this.staying(e, since, note) : Infinity;
+      const more = least <= stayLimit ? this.weigh.staying(e, since, note) : Infinity;
       const stays = cost + more;
       if (next === e && late < stays) this.reach(e, late, on, FIRST, e - 1);
       else if (stays <= stayLimit) this.reach(e, stays, since, more === this.costs.added ? ADDED : CHORD, e);
@@ -237,7 +236,7 @@ class Search {
       late = cost + (wrong[e + 1] as number);
       if (late > goLimit) continue;
       next = e + 1;
-      late += this.timing(on - since, e, next, factor);
+      late += this.weigh.timing(on - since, e, next, factor);
     }
     if (next >= 0) this.reach(next, late, on, FIRST, next - 1);
   }
@@ -246,38 +245,6 @@ class Search {
   private reach(e: number, cost: number, on: number, how: number, from: number): void {
     this.reached[this.reaching++] = e;
     this.come(e, cost, on, how, from);
-  }
-
-  /** Where the cheapest event stays or goes on to, since when it sounds, and what that costs. */
-  private likely(note: Sounding): { readonly event: number; readonly since: number; readonly cost: number } {
-    if (this.living === 0) return { event: 0, since: 0, cost: Infinity };
-    const { cheapest, least } = this;
-    const since = this.beforeOn[cheapest] as number;
-    const stays = this.staying(cheapest, since, note);
-    const goes = this.going(cheapest, since, note);
-    return goes < stays
-      ? { event: cheapest + 1, since: note.on, cost: least + goes }
-      : { event: cheapest, since, cost: least + stays };
-  }
-
-  /** What a note costs as one that sounds with an event, of its chord or ornament, or is not written. */
-  private staying(e: number, since: number, { on, pitch, factor }: Sounding): number {
-    const { ornament, window } = this.tables;
-    const gap = on - since;
-    const ofChord = pitch.wrong[e] === 0 && gap <= (window[e] as number);
-    if (ofChord && gap <= TOGETHER) return 0;
-    if (pitch.ornamental[e] === 1) {
-      const lasts = factor > 0 ? factor * ORNAMENT_TIMED : ORNAMENT_UNTIMED;
-      if (gap <= (ornament[e] as number) * lasts) return ORNAMENT;
-    }
-    return ofChord ? SPREAD_OUT_COST : this.costs.added;
-  }
-
-  /** What a note costs as the next event. */
-  private going(e: number, since: number, { on, pitch, factor }: Sounding): number {
-    const next = e + 1;
-    if (next === this.tables.count) return Infinity;
-    return (pitch.wrong[next] as number) + this.timing(on - since, e, next, factor);
   }
 
   /** The note as the first one heard of the piece. */
@@ -298,6 +265,7 @@ class Search {
     const { before, beforeOn, now, alive, living } = this;
     const { count, missed } = this.tables;
     const { wrong } = pitch;
+    this.passing = 0;
     for (let index = 0; index < living; index += 1) {
       const source = alive[index] as number;
       const last = Math.min(source + 1 + MOST_LEFT_OUT, count - 1);
@@ -307,17 +275,56 @@ class Search {
         const cost = known + (missed[e] as number);
         if (cost > most) break;
         if (wrong[e] !== 0 || cost >= (now[e] as number)) continue;
-        const late = cost + this.timing(on - (beforeOn[source] as number), source, e, factor);
-        if (late < (now[e] as number)) this.come(e, late, on, FIRST, source);
+        const late = cost + this.weigh.timing(on - (beforeOn[source] as number), source, e, factor);
+        if (late >= (now[e] as number)) continue;
+        this.come(e, late, on, FIRST, source);
+        this.pass(e);
       }
     }
   }
 
+  /** An event come to past others, put in its order. */
+  private pass(e: number): void {
+    const { passed } = this;
+    let at = this.passing;
+    while (at > 0 && (passed[at - 1] as number) > e) at -= 1;
+    if (at > 0 && passed[at - 1] === e) return;
+    passed.copyWithin(at + 1, at, this.passing);
+    passed[at] = e;
+    this.passing += 1;
+  }
+
+  /** Whether a note is too dear to be jumped to if the one after it is not right there. */
+  private mustGoOn({ on, factor }: Sounding, { event, most }: Limits): boolean {
+    const { sources, leaving } = this;
+    const jumped = CHEAPEST_LANDING + this.tables.leastWrong;
+    for (let index = 0; index < leaving; index += 1) {
+      const source = sources[index] as number;
+      const left = (this.before[source] as number) - this.pausing(on, source, factor);
+      if (left + jumped < most + this.way(event, source)) return false;
+    }
+    return true;
+  }
+
+  /** What a jump is cheaper by after a pause. */
+  private pausing(on: number, source: number, factor: number): number {
+    return this.weigh.pausing(on - (this.beforeOn[source] as number), source, factor);
+  }
+
+  /** What the way of a jump costs. */
+  private way(from: number, to: number): number {
+    const { back, onward } = this.tables;
+    return to < from
+      ? (back[from] as number) - (back[to] as number)
+      : (onward[to] as number) - (onward[from] as number);
+  }
+
   /** The note as a right one come to by a jump, unless the next note would make that too dear. */
-  private jump({ on, pitch }: Sounding, next: Sounding | null, limits: Limits): void {
+  private jump(note: Sounding, { note: next, limits }: Ahead, { note: then, limits: further }: Ahead): void {
+    const { on, pitch } = note;
     const { now, sources, leaveOn, onFrom, leaveBack, backFrom, arrived } = this;
     const { landing, back, onward } = this.tables;
-    const { right } = pitch;
+    const right = next && this.mustGoOn(note, limits) ? pitch.rightBefore(next.pitch) : pitch.right;
     const after = next ? next.pitch.after : null;
     let arriving = 0;
     let passed = this.leaving;
@@ -327,11 +334,11 @@ class Search {
       const carried = (leaveOn[passed] as number) + (onward[e] as number);
       const returned = (leaveBack[passed] as number) - (back[e] as number);
       const cost = (returned < carried ? returned : carried) + (landing[e] as number);
-      const known = now[e] as number;
-      if (cost < known && (after === null || cost + (after[e] as number) < this.limit(e, limits))) {
-        const from = returned < carried ? backFrom : onFrom;
-        this.come(e, cost, on, JUMPED, from[passed] as number);
-      } else if (known === Infinity) continue;
+      if (cost >= (now[e] as number)) continue;
+      if (after !== null && cost + (after[e] as number) >= this.limit(e, limits)) continue;
+      if (next && then && cost + this.weigh.afterBoth(e, next, then) >= this.limit(e, further)) continue;
+      const from = returned < carried ? backFrom : onFrom;
+      this.come(e, cost, on, JUMPED, from[passed] as number);
       arrived[arriving++] = e;
     }
     this.arriving = arriving;
@@ -358,14 +365,19 @@ class Search {
     this.trail.begin();
     if (this.everywhere) for (let e = 0; e < this.tables.count; e += 1) this.keep(e);
     else {
-      const { reaching, arrived } = this;
-      let [one, other] = [0, this.arriving - 1];
-      while (one < reaching || other >= 0) {
-        const a = one < reaching ? (reached[one] as number) : Infinity;
-        const b = other >= 0 ? (arrived[other] as number) : Infinity;
-        if (a <= b) one += 1;
-        if (b <= a) other -= 1;
-        this.keep(a < b ? a : b);
+      const { reaching, passed, passing, arrived } = this;
+      const { count } = this.tables;
+      let [one, other, third] = [0, 0, this.arriving - 1];
+      for (;;) {
+        const a = one < reaching ? (reached[one] as number) : count;
+        const b = other < passing ? (passed[other] as number) : count;
+        const c = third >= 0 ? (arrived[third] as number) : count;
+        const e = a < b ? (a < c ? a : c) : b < c ? b : c;
+        if (e === count) break;
+        if (a === e) one += 1;
+        if (b === e) other += 1;
+        if (c === e) third -= 1;
+        this.keep(e);
       }
     }
     [this.beforeOn, this.nowOn] = [this.nowOn, this.beforeOn];
@@ -373,28 +385,14 @@ class Search {
 
   /** An event is known with its cost, unless that is too dear. */
   private keep(e: number): void {
-    const { cheapest, least } = this;
-    const { back, onward } = this.tables;
     const cost = this.now[e] as number;
     this.now[e] = Infinity;
-    const way =
-      e < cheapest
-        ? (back[cheapest] as number) - (back[e] as number)
-        : (onward[e] as number) - (onward[cheapest] as number);
-    const more = cost - least - way;
+    const more = cost - this.least - this.way(this.cheapest, e);
     if (!(more <= this.hopeless)) return;
     this.before[e] = cost;
     this.alive[this.living++] = e;
     this.trail.add(e, this.nowHow[e] as number, this.nowFrom[e] as number);
     if (more <= AFTER_A_PAUSE) this.sources[this.leaving++] = e;
-  }
-
-  /** What it costs that an event comes so long after another, and not when it is due. */
-  private timing(gap: number, source: number, event: number, factor: number): number {
-    if (factor <= 0) return 0;
-    const { seconds } = this.tables;
-    const due = ((seconds[event] as number) - (seconds[source] as number)) * factor;
-    return offTime(gap, due, this.costs.spread);
   }
 
   /** The cheapest way back through all that was heard. */
