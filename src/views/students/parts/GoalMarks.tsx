@@ -35,7 +35,7 @@ export function GoalMarks({
           <b>
             {standing.total} of {total.max}
           </b>
-          : {total.words}
+          . {total.words}
         </>
       }
     >
