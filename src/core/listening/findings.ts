@@ -12,7 +12,7 @@ export interface Finding {
   readonly key: string;
   readonly kind: FindingKind;
   readonly bars: BarRange;
-  /** Which time the bar is played; null where that does not matter. */
+  /** Which time the bar comes in the printed order; null where it came once, and where that does not matter. */
   readonly pass: number | null;
   /** Seconds from the beginning of the take; null for what is true of the whole. */
   readonly at: number | null;
@@ -35,6 +35,8 @@ const LAZY_SHARE = 0.29;
 /** Everything worth keeping of what was heard, in the order of the take; slips of one bar and one kind together. */
 export function findingsOf(heard: Heard): Finding[] {
   const found: Finding[] = [];
+  const comesAgain = new Set(heard.bars.flatMap(({ number, pass }) => (pass > 1 ? [number] : [])));
+  const passOf = (number: number, pass: number) => (pass > 1 || comesAgain.has(number) ? pass : null);
   const slips = new Map<
     string,
     {
@@ -74,7 +76,7 @@ export function findingsOf(heard: Heard): Finding[] {
       key,
       kind,
       bars: { from: number, to: number },
-      pass,
+      pass: passOf(number, pass),
       at,
       count,
       orders,
@@ -110,7 +112,7 @@ export function findingsOf(heard: Heard): Finding[] {
       key: `figure ${number} ${pass} ${figure.beat}`,
       kind: 'figure',
       bars: { from: number, to: number },
-      pass,
+      pass: passOf(number, pass),
       at,
       seconds: null,
       figure,

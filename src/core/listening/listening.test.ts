@@ -72,8 +72,20 @@ test('transposed, tied, with a grace note and a hold: what is heard, as findings
   expect(heard.stops[0]?.seconds).toBeCloseTo(1.5, 1);
   const findings = findingsOf(heard);
   expect(findings).toMatchObject([
-    { kind: 'wrong', bars: { from: 1, to: 1 }, first: { heard: 73, written: 72 }, fault: 'notes' },
+    {
+      kind: 'wrong',
+      bars: { from: 1, to: 1 },
+      pass: null,
+      first: { heard: 73, written: 72 },
+      fault: 'notes',
+    },
     { kind: 'stop', bars: { from: 2, to: 2 }, fault: 'pulse' },
+  ]);
+  // Which time it was is told of a bar that comes again.
+  const again = heard.bars.map((bar) => ({ ...bar, pass: 2 }));
+  expect(findingsOf({ ...heard, bars: [...heard.bars, ...again] })).toMatchObject([
+    { pass: 1 },
+    { pass: null },
   ]);
   expect(runHeard(heard, { isWhole: true, tolerance: 5 })).toMatchObject({
     start: { kind: 'beginning' },

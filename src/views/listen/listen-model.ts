@@ -147,6 +147,10 @@ export function claimsOf(heard: Heard, pace: Pace | null, tolerance: number, uni
   return claims;
 }
 
+/** "bar 8", "bars 16–19". */
+export const barsWords = (bars: BarRange): string =>
+  inTerms(`${bars.from === bars.to ? 'bar' : 'bars'} ${formatBars(bars)}`);
+
 const SURE = { sure: 'sure', unsure: 'unsure', 'not heard': 'not heard' } as const;
 export const barWords = (bar: HeardBar, unit: NoteValue): string =>
   inTerms(

@@ -7,6 +7,7 @@ import { Button, ErrorSay, Progress, SelectField } from '@/ui';
 import type { Captured } from '@/workers/listen.job';
 import { clockWords } from '../../run/run-model';
 import type { AskedBars } from '@/core/register';
+import { barsWords } from '../listen-model';
 import { SOURCES, type Capture, type Source } from '../use-capture';
 import type { Listening } from '../use-listening';
 import css from './Controls.module.css';
@@ -97,7 +98,7 @@ export function Controls({
               })),
               ...sections.map((section) => ({
                 value: formatBars(section),
-                label: inTerms(`${section.from === section.to ? 'bar' : 'bars'} ${formatBars(section)}`),
+                label: barsWords(section),
               })),
             ]}
             onChange={(value) => onWish({ ...wish, bars: rangeOf(value) })}

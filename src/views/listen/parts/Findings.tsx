@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import type { Finding, Heard } from '@/core/listening';
-import { formatBars } from '@/core/music';
 import type { Piece } from '@/core/repertoire';
 import type { Student } from '@/core/students';
 import { inTerms } from '@/core/terms';
@@ -8,7 +7,7 @@ import type { CalendarDay } from '@/core/time';
 import { noteFault } from '@/store';
 import { Button, Glyph, Roving, Section } from '@/ui';
 import { say } from '../../shell/say';
-import { findingWords, letterOf, passWords } from '../listen-model';
+import { barsWords, findingWords, letterOf, passWords } from '../listen-model';
 import css from './Findings.module.css';
 
 /** What was found, each to keep as a fault at its bars or to drop. */
@@ -51,7 +50,7 @@ export function Findings({
             <li key={finding.key} className={css.row} data-done={done.get(finding.key)}>
               <b className={css.letter}>{letterOf(at)}</b>
               <span className={css.where}>
-                {finding.at === null ? 'whole take' : inTerms`bar ${formatBars(finding.bars)}`}
+                {finding.at === null ? 'whole take' : barsWords(finding.bars)}
                 {finding.pass !== null && <small>{passWords(finding.pass)}</small>}
               </span>
               <span>{findingWords(finding, heard)}</span>
