@@ -4,7 +4,7 @@ import { id, list, object, whole } from '../src/core/shape';
 import { seeded } from '../src/core/seeded';
 import { changesOf, type Edit } from '../src/store/changes';
 import { Journal } from '../src/store/journal';
-import { FaultyKv, sharedLock } from '../src/store/test-kv';
+import { FaultyKv, sharedTabs } from '../src/store/test-kv';
 import { largeRecords } from './large-records';
 
 /** A kind that comes later, and what a year of it is in the large studio. */
@@ -35,7 +35,7 @@ test('practice entries with a shape of a later kind in the large studio: opening
     data: { id: `${studentId}-${at}`, studentId, minutes: Math.floor(random() * 60), pieces: [] } as never,
   });
   const opened = async (kv: FaultyKv) => {
-    const journal = new Journal(kv, sharedLock(), undefined, '', kinds);
+    const journal = new Journal(kv, sharedTabs()(), undefined, '', kinds);
     await journal.open();
     return journal;
   };

@@ -4,6 +4,7 @@ import { expect, inject, test } from 'vitest';
 import { openPage, pick, press, sees, visit, useBrowser } from './browser';
 import { isProof } from '@/proof-runs';
 import { DIALOGS, goTo, VIEWS } from './pages';
+import { OTHER_TERMS, strayWords, textsOfData } from './stray-words';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -67,7 +68,7 @@ async function screenOf(page: Page) {
     });
     await page.waitForFunction(
       (wide, coarse) => innerWidth === wide && matchMedia('(pointer: coarse)').matches === coarse,
-      { polling: 50 },
+      { polling: 20 },
       width,
       pointer === 'fingers',
     );
@@ -97,18 +98,19 @@ const smallTargets = (page: Page) =>
 async function sideways(page: Page): Promise<number> {
   await page
     .waitForFunction(() => document.documentElement.scrollWidth <= innerWidth, {
-      polling: 50,
+      polling: 20,
       timeout: 3_000,
     })
     .catch(() => null);
   return page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
 }
 
-test('every view, the kit and the dialogs, light and dark, by mouse and by finger, wide and narrow: no violation', async () => {
+test('every view, the kit and the dialogs, light and dark, by mouse and by finger, wide and narrow: no violation, no word of other terms', async () => {
   const { page, problems } = await openPage(browser());
   await wear(page, 'light');
   await visit(page, `${baseUrl}/?studio=demo`);
   const screen = await screenOf(page);
+  const data = await textsOfData(page);
   const found: string[] = [];
   const add = (where: string, more: readonly string[]) =>
     found.push(...more.map((each) => `${where} ${each}`));
@@ -125,6 +127,8 @@ test('every view, the kit and the dialogs, light and dark, by mouse and by finge
       if (FINGERS.includes(width)) add(`${width} ${path}`, await violations(page, 'others'));
     }
     await screen(1280, 800, 'mouse');
+    // The kit shows the words of both.
+    if (path !== '/kit') add(path, await strayWords(page, OTHER_TERMS, data));
   }
   for (const [path, name] of DIALOGS) {
     await goTo(page, path);
@@ -137,6 +141,7 @@ test('every view, the kit and the dialogs, light and dark, by mouse and by finge
     const over = await page.$eval('dialog[open]', (each) => each.scrollWidth - each.clientWidth);
     if (over > 0) add(`320 ${path} ${name}`, [`scrolls sideways by ${over}`]);
     await screen(1280, 800, 'mouse');
+    add(`${path} ${name}`, await strayWords(page, OTHER_TERMS, data));
     await page.keyboard.press('Escape');
     await page.waitForSelector('dialog[open]', { hidden: true });
   }
@@ -160,7 +165,7 @@ test('a take listened to, kept, with what was found: no violation, nothing sidew
   found.push(...(await smallTargets(page)).map((each) => `1024 ${each}`));
   for (const width of [1024, 768, 390, 320]) {
     await page.setViewport({ width, height: 800, hasTouch: true });
-    await page.waitForFunction((wide) => innerWidth === wide, { polling: 50 }, width);
+    await page.waitForFunction((wide) => innerWidth === wide, { polling: 20 }, width);
     const over = await sideways(page);
     if (over > 0) found.push(`${width} scrolls sideways by ${over}`);
   }

@@ -135,7 +135,7 @@ async function find(page: Page, wanted: Wanted): Promise<ElementHandle> {
         );
         return presses[nth] ?? null;
       },
-      { timeout: WAIT, polling: 50 },
+      { timeout: WAIT, polling: 20 },
       wanted,
     )
     .catch(() => {
@@ -191,13 +191,13 @@ async function hasFocus(page: Page, name: string, href: string): Promise<void> {
         ![...document.querySelectorAll('[role="status"]')].some((each) =>
           each.textContent.includes('Opening the studio'),
         ),
-      { timeout: WAIT, polling: 50 },
+      { timeout: WAIT, polling: 20 },
     )
     .catch(isLost);
   await page
     .waitForFunction(
       (address) => location.href !== address || (document.activeElement ?? document.body) !== document.body,
-      { timeout: 2_000, polling: 50 },
+      { timeout: 2_000, polling: 20 },
       href,
     )
     .catch(isLost);
@@ -266,7 +266,7 @@ export async function sees(page: Page, text: string | RegExp, selector = 'body')
     .waitForFunction(
       (css, pattern, mode) =>
         new RegExp(pattern, mode).test((document.querySelector(css)?.textContent ?? '').replace(/\s+/g, ' ')),
-      { timeout: WAIT, polling: 50 },
+      { timeout: WAIT, polling: 20 },
       selector,
       source,
       flags,
@@ -290,7 +290,7 @@ export async function visit(page: Page, url: string): Promise<void> {
   await page
     .waitForFunction(() => document.documentElement.dataset['saved'] !== undefined, {
       timeout: 30_000,
-      polling: 50,
+      polling: 20,
     })
     .catch(async () => {
       const said = await page
@@ -307,7 +307,7 @@ export async function visit(page: Page, url: string): Promise<void> {
 export async function arrived(page: Page, path: string): Promise<void> {
   await page.waitForFunction(
     (wanted) => location.pathname === wanted && document.querySelector('main h1') !== null,
-    { timeout: WAIT, polling: 50 },
+    { timeout: WAIT, polling: 20 },
     path,
   );
 }
@@ -318,7 +318,7 @@ export async function kept(page: Page, work: () => Promise<void>): Promise<void>
   await work();
   await page.waitForFunction(
     (count) => Number(document.documentElement.dataset['saved']) > count,
-    { timeout: WAIT, polling: 50 },
+    { timeout: WAIT, polling: 20 },
     before,
   );
 }

@@ -31,7 +31,7 @@ async function touch(page: Page, name: RegExp): Promise<void> {
         const words = each.getAttribute('aria-label') ?? each.textContent.replace(/\s+/g, ' ').trim();
         return new RegExp(source).test(words) && !(each as HTMLButtonElement).disabled;
       }) ?? null,
-    { polling: 50 },
+    { polling: 20 },
     name.source,
   );
   const element = handle.asElement();

@@ -70,6 +70,28 @@ export const DIALOGS: readonly (readonly [string, string])[] = [
   ['/repertoire?student=davit&piece=mainsail-mist-march', 'Give out the parts'],
 ];
 
+/** Milliseconds in which nothing of a page changes once all of it is drawn. */
+const QUIET = 200;
+
+/** Waits until nothing comes any more. */
+export const settled = (page: Page): Promise<void> =>
+  page.evaluate(
+    (quiet) =>
+      new Promise<void>((resolve) => {
+        const end = () => {
+          watch.disconnect();
+          resolve();
+        };
+        let timer = setTimeout(end, quiet);
+        const watch = new MutationObserver(() => {
+          clearTimeout(timer);
+          timer = setTimeout(end, quiet);
+        });
+        watch.observe(document.body, { subtree: true, childList: true, characterData: true });
+      }),
+    QUIET,
+  );
+
 /** Goes to a view as by a link, unless it is there already. */
 export async function goTo(page: Page, path: string): Promise<void> {
   await page.evaluate(async (href) => {

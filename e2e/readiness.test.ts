@@ -50,7 +50,7 @@ test('from marks to the forecast to the next hour, by keyboard', async () => {
       Number(
         /On the day (\d+)/.exec(document.querySelector('[data-testid="award"]')?.textContent ?? '')?.[1],
       ) > was,
-    { polling: 50 },
+    { polling: 20 },
     before,
   );
   expect(await chanceOf(page, 'strong')).toBeGreaterThan(before);
@@ -62,7 +62,7 @@ test('all goals: by date or by name, one session, each with its range, what is m
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/outlook?studio=demo`);
   await page.waitForFunction(() => document.querySelectorAll('tbody svg[aria-label*=" to "]').length === 10, {
-    polling: 50,
+    polling: 20,
   });
   const names = () => page.$$eval('tbody th', (all) => all.map((each) => each.textContent));
   expect((await names()).slice(0, 3)).toEqual(['Anouk Vell', 'Davit Sorrel', 'Hester Quill']);
@@ -78,13 +78,13 @@ test('all goals: by date or by name, one session, each with its range, what is m
   await sees(page, /Of 20 marks \d+\s% lay in their range of 8 in 10/, '[data-testid="looked-back"]');
   // What is looked at is in the address, and stays.
   await page.reload();
-  await page.waitForFunction(() => document.querySelectorAll('tbody th').length === 2, { polling: 50 });
+  await page.waitForFunction(() => document.querySelectorAll('tbody th').length === 2, { polling: 20 });
   await tabTo(page, /^Hester Quill$/);
   await page.keyboard.press('Enter');
   await sees(page, 'No marks yet: this is from the level held alone, so it is wide.');
   await visit(page, `${baseUrl}/print?sheet=outlook`);
   await page.waitForFunction(() => document.querySelectorAll('tbody svg[aria-label*=" to "]').length === 10, {
-    polling: 50,
+    polling: 20,
   });
   expect(problems).toEqual([]);
   await page.close();

@@ -7,7 +7,7 @@ export async function turnTo(page: Page, part: string): Promise<void> {
       [...document.querySelectorAll<HTMLElement>('[role="tab"]')].find(
         (each) => each.querySelector('b')?.textContent === name,
       ),
-    { timeout: 30_000, polling: 50 },
+    { timeout: 30_000, polling: 20 },
     part,
   );
   await (tab.asElement() as ElementHandle | null)?.click();

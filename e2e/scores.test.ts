@@ -142,7 +142,7 @@ test('a programme found with one piece locked; why another is not in; one left o
       ![...document.querySelectorAll('section[aria-label="Best programmes"] ol > li > p:first-child')].every(
         (each) => each.textContent.includes('Gull Stairs') || !each.textContent.includes('Tally Bells'),
       ),
-    { polling: 50 },
+    { polling: 20 },
   );
   for (const titles of await found()) expect(titles).toContain('Tally Bells');
   await press(page, 'S: Song');

@@ -1,13 +1,11 @@
-import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
 import { fill, openPage, press, recordsOf, sees, useBrowser, visit } from './browser';
-import { DIALOGS, goTo, VIEWS } from './pages';
+import { DIALOGS, goTo, settled, VIEWS } from './pages';
+import { FIRST_TERMS, strayWords, textsOfData } from './stray-words';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
 
-const FIRST = String.raw`crotchets?|quavers?|minims?|semibreves?|(?:demi)?semiquavers?|bars?(?! lines?\b)|programmes?|metres?`;
-const OTHER = String.raw`(?:whole|half|quarter|eighth|sixteenth|thirty-second) notes?|measures?|programs?|meters?`;
 const TERMS = {
   noteValues: 'quarter notes',
   bars: 'measures',
@@ -16,58 +14,18 @@ const TERMS = {
   notes: 'sol-fa',
 };
 
-/** Everything that is text in a record: a piece, a name, a note; the program says it as it is. */
-async function textsOfData(page: Page): Promise<readonly string[]> {
-  const texts = new Set<string>();
-  const gather = (value: unknown): void => {
-    // A note may stand in a sentence, without its own full stop.
-    if (typeof value === 'string') texts.add(value).add(value.replace(/[.\s]+$/, ''));
-    else if (typeof value === 'object' && value !== null) Object.values(value).forEach(gather);
-  };
-  gather(Object.values(await recordsOf(page, 'demo')));
-  return [...texts].filter((text) => new RegExp(`\\b(?:${FIRST}|${OTHER})\\b`, 'i').test(text));
-}
-
-/** Words of the page that are of the other terms, with what stands around them. */
-const strays = (page: Page, words: string, data: readonly string[]): Promise<readonly string[]> =>
-  page.evaluate(
-    (pattern, own) => {
-      // Where they are chosen both are said.
-      const isChosen = (each: Element) => each.closest('[aria-label="Terminology"]') !== null;
-      const said: string[] = [document.title];
-      const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
-      while (walk.nextNode()) {
-        const parent = walk.currentNode.parentElement;
-        if (parent && !['SCRIPT', 'STYLE', 'NOSCRIPT'].includes(parent.tagName) && !isChosen(parent))
-          said.push(walk.currentNode.textContent ?? '');
-      }
-      for (const each of document.querySelectorAll('[aria-label], [title], [placeholder]'))
-        if (!isChosen(each))
-          for (const name of ['aria-label', 'title', 'placeholder']) said.push(each.getAttribute(name) ?? '');
-      const stray = new RegExp(`.{0,30}(?<![\\w-]|\\bon )(?:${pattern})\\b.{0,20}`, 'i');
-      return said.flatMap(
-        (text) => stray.exec(own.reduce((left, each) => left.replaceAll(each, '…'), text))?.[0] ?? [],
-      );
-    },
-    words,
-    data,
-  );
-
-test.each([
-  ['the first terms', null, OTHER],
-  ['the other terms', TERMS, FIRST],
-])('every view and dialog in %s, without a stray word', async (_name, terms, strange) => {
+// The first terms are looked for in `axe.test.ts`, which goes to the same views and dialogs.
+test('every view and dialog in the other terms, without a stray word', async () => {
   const { page, problems } = await openPage(browser());
-  await page.evaluateOnNewDocument((chosen) => {
-    if (chosen !== 'null') localStorage.setItem('formal-stave.terms', chosen);
-  }, JSON.stringify(terms));
+  await page.evaluateOnNewDocument((terms) => {
+    localStorage.setItem('formal-stave.terms', terms);
+  }, JSON.stringify(TERMS));
   await visit(page, `${baseUrl}/?studio=demo`);
   const data = await textsOfData(page);
   const found: string[] = [];
   const look = async (where: string) => {
-    // What is drawn last is drawn within this.
-    await new Promise((done) => setTimeout(done, 400));
-    found.push(...(await strays(page, strange, data)).map((words) => `${where}: ${words}`));
+    await settled(page);
+    found.push(...(await strayWords(page, FIRST_TERMS, data)).map((words) => `${where}: ${words}`));
   };
   for (const path of VIEWS.filter((each) => each !== '/kit')) {
     await goTo(page, path);
@@ -75,7 +33,7 @@ test.each([
   }
   for (const [path, name] of DIALOGS) {
     await goTo(page, path);
-    await press(page, terms === null ? name : name.replace('programme', 'program'));
+    await press(page, name.replace('programme', 'program'));
     await page.waitForSelector('dialog[open]');
     await look(`${path} ${name}`);
     await page.keyboard.press('Escape');

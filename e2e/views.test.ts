@@ -15,7 +15,7 @@ test('on touch a pressed cell of the fit brings its panel into sight, the first 
         const box = document.querySelector('[aria-label="The selected cell"]')?.getBoundingClientRect();
         return box !== undefined && box.top < innerHeight - 100 && box.bottom > 100;
       },
-      { polling: 50 },
+      { polling: 20 },
     );
   for (const column of [2, 6]) {
     await page.evaluate(() => scrollTo(0, 0));

@@ -219,7 +219,7 @@ async function pressRow(page: Page, title: string): Promise<void> {
       each.textContent.startsWith(name),
     );
   for (let tries = 0; tries < 5; tries += 1) {
-    const row = await page.waitForFunction(rowOf, { polling: 50 }, title);
+    const row = await page.waitForFunction(rowOf, { polling: 20 }, title);
     await (row.asElement() as ElementHandle).click().catch(() => undefined);
     const chosen = await page
       .waitForFunction(
@@ -227,7 +227,7 @@ async function pressRow(page: Page, title: string): Promise<void> {
           [...document.querySelectorAll('[data-piece] button[aria-pressed="true"]')].some((each) =>
             each.textContent.startsWith(name),
           ),
-        { timeout: 2_000, polling: 50 },
+        { timeout: 2_000, polling: 20 },
         title,
       )
       .catch(() => null);

@@ -4,7 +4,7 @@ import type { StoredRecord } from '@/core/files';
 import { changesOf, reverse, type Edit } from './changes';
 import { stacksOf } from './history';
 import { Journal } from './journal';
-import { FaultyKv, sharedLock } from './test-kv';
+import { FaultyKv, sharedTabs } from './test-kv';
 
 let counter = 0;
 const rev = () => `rev${(counter += 1)}`;
@@ -14,8 +14,8 @@ const closure = (id: string, name: string): Edit => {
 };
 
 /** A tab: edits, undo and redo as the store does them, and a fresh start of it. */
-async function tab(kv: FaultyKv, lock: ReturnType<typeof sharedLock>, id: string) {
-  let journal = new Journal(kv, lock, undefined, id);
+async function tab(kv: FaultyKv, open: ReturnType<typeof sharedTabs>, id: string) {
+  let journal = new Journal(kv, open(), undefined, id);
   await journal.open();
   const stacks = () => stacksOf(journal.state.noted, id);
   return {
@@ -38,7 +38,7 @@ async function tab(kv: FaultyKv, lock: ReturnType<typeof sharedLock>, id: string
     },
     reload: async () => {
       await journal.settled();
-      journal = new Journal(kv, lock, undefined, id);
+      journal = new Journal(kv, open(), undefined, id);
       await journal.open();
     },
     refresh: () => journal.refresh(),
@@ -62,8 +62,8 @@ describe('undo from the journal', () => {
     await fc.assert(
       fc.asyncProperty(fc.array(step, { maxLength: 25 }), async (steps) => {
         const kv = new FaultyKv();
-        const lock = sharedLock();
-        const tabs = [await tab(kv, lock, 'one'), await tab(kv, lock, 'two')] as const;
+        const open = sharedTabs();
+        const tabs = [await tab(kv, open, 'one'), await tab(kv, open, 'two')] as const;
         const made = [0, 0];
         for (const { by, id, name, reload } of steps) {
           const at = by === 0 ? 0 : 1;
@@ -104,7 +104,7 @@ describe('undo from the journal', () => {
     const act = fc.constantFrom('edit', 'undo', 'redo');
     await fc.assert(
       fc.asyncProperty(fc.array(act, { maxLength: 30 }), async (acts) => {
-        const one = await tab(new FaultyKv(), sharedLock(), 'one');
+        const one = await tab(new FaultyKv(), sharedTabs(), 'one');
         const states: string[][] = [[]];
         let at = 0;
         for (const [n, each] of acts.entries()) {
@@ -128,8 +128,8 @@ describe('undo from the journal', () => {
 
   test('another tab is in the way only where it changed the same record', async () => {
     const kv = new FaultyKv();
-    const lock = sharedLock();
-    const [one, two] = [await tab(kv, lock, 'one'), await tab(kv, lock, 'two')];
+    const open = sharedTabs();
+    const [one, two] = [await tab(kv, open, 'one'), await tab(kv, open, 'two')];
     await one.edit([closure('a', 'mine'), closure('b', 'mine')]);
     await two.edit([closure('c', 'theirs')]);
     await one.edit([closure('d', 'mine')]);
@@ -143,7 +143,7 @@ describe('undo from the journal', () => {
 
   test('at least 300 actions can be taken back after thousands, and what is older leaves the browser', async () => {
     const kv = new FaultyKv();
-    const one = await tab(kv, sharedLock(), 'one');
+    const one = await tab(kv, sharedTabs(), 'one');
     for (let n = 0; n < 1_000; n += 1) await one.edit([closure('log', `edit ${n}`)]);
     await one.reload();
     expect(one.stacks().done.length).toBeGreaterThanOrEqual(300);

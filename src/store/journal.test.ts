@@ -4,8 +4,8 @@ import { NO_STUDIO, withRecords, type StoredRecord } from '@/core/files';
 import type { Kv } from './kv';
 import { problemsIn } from './problems-in';
 import { changesOf, reverse, type Edit } from './changes';
-import { Journal, type Lock } from './journal';
-import { FaultyKv, sharedLock } from './test-kv';
+import { Journal } from './journal';
+import { FaultyKv, sharedTabs } from './test-kv';
 
 let counter = 0;
 const rev = () => `rev${(counter += 1)}`;
@@ -17,8 +17,8 @@ const nameOf = (records: ReadonlyMap<string, StoredRecord>, id: string) =>
   ((records.get(`closure/${id}`) ?? records.get(`student/${id}`))?.data as { name?: string } | undefined)
     ?.name;
 
-async function opened(kv: Kv, lock: Lock = sharedLock()) {
-  const journal = new Journal(kv, lock);
+async function opened(kv: Kv, tabs = sharedTabs()) {
+  const journal = new Journal(kv, tabs());
   await journal.open();
   return journal;
 }
@@ -47,51 +47,61 @@ const namesOf = (journal: Journal) => [
 
 describe('a fault at every step of the write path', () => {
   test.each([
-    ['before the step is done', false],
-    ['just after it is done', true],
-  ])('%s: acknowledged edits are there after a restart, and none is half there', async (_, doneFirst) => {
-    const healthy = new FaultyKv();
-    await edit(await opened(healthy), spread('first'));
-    const setUp = healthy.steps;
-    const whole = new FaultyKv();
-    const journal = await opened(whole);
-    await edit(journal, spread('first'));
-    await edit(journal, spread('second'));
-    await edit(journal, [closure('a', 'third'), { kind: 'student', remove: 'b' }, closure('c', 'third')]);
-    const steps = whole.steps;
-    expect(steps).toBeGreaterThan(setUp + 10);
+    ['before the step is done, alone', false, false],
+    ['before the step is done, others in between', false, true],
+    ['just after it is done, alone', true, false],
+    ['just after it is done, others in between', true, true],
+  ])(
+    '%s: acknowledged edits are there after a restart, and none is half there',
+    async (_, doneFirst, isShared) => {
+      const EDITS = [
+        spread('first'),
+        spread('second'),
+        [closure('a', 'third'), { kind: 'student', remove: 'b' }, closure('c', 'third')],
+      ] as const;
+      /** How many edits a tab acknowledges; a dead one says no more. */
+      const acknowledgedBy = async (kv: FaultyKv, edits: readonly (readonly Edit[])[]) => {
+        const tabs = sharedTabs();
+        const journal = await opened(kv, tabs);
+        let acknowledged = 0;
+        for (const each of edits) {
+          // Another tab has the turn, and so this one looks at what it did.
+          if (isShared) await tabs()(() => Promise.resolve());
+          if (!(await edit(journal, each).catch(() => null))) break;
+          acknowledged += 1;
+        }
+        return acknowledged;
+      };
+      const healthy = new FaultyKv();
+      await acknowledgedBy(healthy, EDITS.slice(0, 1));
+      const setUp = healthy.steps;
+      const whole = new FaultyKv();
+      expect(await acknowledgedBy(whole, EDITS)).toBe(3);
+      const steps = whole.steps;
+      expect(steps).toBe(setUp + 8 + (isShared ? 4 : 0));
 
-    for (let failAt = setUp + 1; failAt <= steps; failAt += 1) {
-      const kv = new FaultyKv(new Map(), failAt, doneFirst);
-      const dying = await opened(kv);
-      await edit(dying, spread('first'));
-      let acknowledged = 1;
-      try {
-        await edit(dying, spread('second'));
-        acknowledged = 2;
-        await edit(dying, [closure('a', 'third'), { kind: 'student', remove: 'b' }, closure('c', 'third')]);
-        acknowledged = 3;
-      } catch {
-        // The tab is dead; what follows is the next start on what it left.
+      for (let failAt = setUp + 1; failAt <= steps; failAt += 1) {
+        const kv = new FaultyKv(new Map(), failAt, doneFirst);
+        const acknowledged = await acknowledgedBy(kv, EDITS);
+        const after = await opened(new FaultyKv(kv.data));
+        const [a, b] = namesOf(after);
+        const c = nameOf(after.state.records, 'c');
+        const states: Record<string, number> = { 'first/first/': 1, 'second/second/': 2, 'third//third': 3 };
+        const state = states[`${a ?? ''}/${b ?? ''}/${c ?? ''}`];
+        expect(state, `failed at ${failAt}: ${a} ${b} ${c}`).toBeGreaterThanOrEqual(acknowledged);
+        // And the start after that finds the same: the replay is finished, not repeated over newer edits.
+        await edit(after, [closure('a', 'later')]);
+        const again = await opened(new FaultyKv(kv.data));
+        expect(nameOf(again.state.records, 'a')).toBe('later');
       }
-      const after = await opened(new FaultyKv(kv.data));
-      const [a, b] = namesOf(after);
-      const c = nameOf(after.state.records, 'c');
-      const states: Record<string, number> = { 'first/first/': 1, 'second/second/': 2, 'third//third': 3 };
-      const state = states[`${a ?? ''}/${b ?? ''}/${c ?? ''}`];
-      expect(state, `failed at ${failAt}: ${a} ${b} ${c}`).toBeGreaterThanOrEqual(acknowledged);
-      // And the start after that finds the same: the replay is finished, not repeated over newer edits.
-      await edit(after, [closure('a', 'later')]);
-      const again = await opened(new FaultyKv(kv.data));
-      expect(nameOf(again.state.records, 'a')).toBe('later');
-    }
-  });
+    },
+  );
 });
 
 test('two tabs, 200 interleaved edits: none is lost, and both see the same', async () => {
   const data = new Map<string, unknown>();
-  const lock = sharedLock();
-  const [one, two] = [await opened(new FaultyKv(data), lock), await opened(new FaultyKv(data), lock)];
+  const tabs = sharedTabs();
+  const [one, two] = [await opened(new FaultyKv(data), tabs), await opened(new FaultyKv(data), tabs)];
   const add = (journal: Journal, mark: string) =>
     journal.commit('append', (records) =>
       changesOf(
@@ -214,13 +224,13 @@ describe('an entry of the journal damaged by hand', () => {
   });
   test('a base beyond all measure is passed over, and a tab that is open goes on past a bad entry', async () => {
     const data = new Map<string, unknown>();
-    const lock = sharedLock();
-    const one = await opened(new FaultyKv(data), lock);
+    const tabs = sharedTabs();
+    const one = await opened(new FaultyKv(data), tabs);
     await edit(one, pair('first'));
     data.set('journal/head', { base: 1e300, applied: -1, noted: [7] });
-    const two = await opened(new FaultyKv(data), lock);
+    const two = await opened(new FaultyKv(data), tabs);
     expect(two.state.seq).toBe(1);
-    data.set(`journal/${key(2)}`, { seq: 2, changes: [null] });
+    await tabs()(() => Promise.resolve(void data.set(`journal/${key(2)}`, { seq: 2, changes: [null] })));
     await edit(two, pair('second'));
     await one.refresh();
     expect(namesOf(one)).toEqual(['second', 'second']);
@@ -247,8 +257,8 @@ describe('undo', () => {
 
   test('refuses where another tab has since changed the same record', async () => {
     const data = new Map<string, unknown>();
-    const lock = sharedLock();
-    const [one, two] = [await opened(new FaultyKv(data), lock), await opened(new FaultyKv(data), lock)];
+    const tabs = sharedTabs();
+    const [one, two] = [await opened(new FaultyKv(data), tabs), await opened(new FaultyKv(data), tabs)];
     const done = await edit(one, pair('mine'));
     await edit(two, [closure('b', 'theirs')]);
     await one.refresh();
@@ -258,8 +268,8 @@ describe('undo', () => {
 
 test('what is erased for good is nowhere in the store, and late tabs notice', async () => {
   const data = new Map<string, unknown>();
-  const lock = sharedLock();
-  const [one, late] = [await opened(new FaultyKv(data), lock), await opened(new FaultyKv(data), lock)];
+  const tabs = sharedTabs();
+  const [one, late] = [await opened(new FaultyKv(data), tabs), await opened(new FaultyKv(data), tabs)];
   await edit(one, pair('Secretname'));
   await late.refresh();
   await edit(one, [closure('b', 'kept')]);
@@ -274,11 +284,11 @@ test('what is erased for good is nowhere in the store, and late tabs notice', as
 
 test('a tab that wakes after an erasure reads everything anew, and a kind left empty is empty there', async () => {
   const data = new Map<string, unknown>();
-  const lock = sharedLock();
-  const one = await opened(new FaultyKv(data), lock);
+  const tabs = sharedTabs();
+  const one = await opened(new FaultyKv(data), tabs);
   await edit(one, [closure('only', 'x')]);
   let shown = NO_STUDIO;
-  const late: Journal = new Journal(new FaultyKv(data), lock, (keys) => {
+  const late: Journal = new Journal(new FaultyKv(data), tabs(), (keys) => {
     const { records } = late.state;
     if (keys === 'all') shown = withRecords(NO_STUDIO, records.values());
   });

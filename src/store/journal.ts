@@ -14,9 +14,7 @@ import {
   type Turn,
 } from './entry';
 import type { Kv } from './kv';
-
-/** One at a time across tabs. */
-export type Lock = <T>(work: () => Promise<T>) => Promise<T>;
+import type { Lock } from './lock';
 
 export interface JournalState {
   /** By key; changed in place. */
@@ -101,8 +99,8 @@ export class Journal {
     { purge = false, empties = [], turn = null, undoable = true, attach = new Map() }: CommitOptions = {},
   ): Promise<JournalEntry | null> {
     return new Promise((resolve, reject) => {
-      const keep = async () => {
-        await this.#catchUp();
+      const keep = async (isNewest: boolean) => {
+        await this.#catchUp(isNewest);
         const changes = compute(this.#binders.records);
         if (changes.length === 0) {
           resolve(null);
@@ -131,7 +129,7 @@ export class Journal {
 
   /** Takes in what other tabs have done. */
   async refresh(): Promise<void> {
-    await this.lock(() => this.#catchUp());
+    await this.lock((isNewest) => this.#catchUp(isNewest));
   }
 
   /** An entry as it was kept; null when it is there no more, or holds what no record of today holds. */
@@ -154,8 +152,8 @@ export class Journal {
    * @param named - ids that are named elsewhere: by snapshots
    */
   async sweep(named: ReadonlySet<string>): Promise<void> {
-    await this.lock(async () => {
-      await this.#catchUp();
+    await this.lock(async (isNewest) => {
+      await this.#catchUp(isNewest);
       const ofRecord = (record: StoredRecord | null) =>
         (record && this.kinds[record.kind]?.attached?.(record.data)) ?? [];
       const used = new Set([...named, ...[...this.#binders.records.values()].flatMap(ofRecord)]);
@@ -207,9 +205,10 @@ export class Journal {
   }
 
   /** Entries past the last one known, in order; a gap (emptied journal) means reading everything again. */
-  async #catchUp(): Promise<void> {
+  async #catchUp(isNewest: boolean): Promise<void> {
     await loadWords();
     await this.#finish();
+    if (isNewest) return;
     for (let first = true; ; first = false) {
       const seq = this.#seq + 1;
       const key = entryKey(seq);

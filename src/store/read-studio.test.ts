@@ -6,7 +6,7 @@ import { HEAD } from './entry';
 import { Journal } from './journal';
 import type { Kv } from './kv';
 import { readStudio } from './read-studio';
-import { FaultyKv, sharedLock } from './test-kv';
+import { FaultyKv, sharedTabs } from './test-kv';
 
 let counter = 0;
 const rev = () => `rev${(counter += 1)}`;
@@ -55,7 +55,7 @@ test('a studio read while it is written to, with the changes told since, is the 
       async (steps, steady, begin, writing, looking) => {
         const kv = new FaultyKv();
         const fed: (readonly NowStands[])[] = [];
-        const journal: Journal = new Journal(slow(kv, writing), sharedLock(), (keys) => {
+        const journal: Journal = new Journal(slow(kv, writing), sharedTabs()(), (keys) => {
           if (keys !== 'all')
             fed.push(
               keys.map(

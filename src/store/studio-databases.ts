@@ -1,8 +1,8 @@
 import type { CalendarDay } from '@/core/time';
 import type { Change } from './binders';
 import { hasDrafts } from './drafts';
-import type { Lock } from './journal';
 import { browserKv, databaseOf, type Kv } from './kv';
+import type { Lock } from './lock';
 import { browserRows } from './rows';
 import { writeSnapshot } from './snapshot-store';
 import { databaseName, type Which } from './which';

@@ -17,8 +17,9 @@ import { changesOf, InvalidEdit, placesOf, reverse, type Edit } from './changes'
 import { DEMO_NOW, everyMinute, wallClock, type Now } from './clock';
 import { dropDrafts, recallDrafts } from './drafts';
 import { stacksOf, type Stacks } from './history';
-import { Journal, type CommitOptions, type Lock } from './journal';
+import { Journal, type CommitOptions } from './journal';
 import { browserKv, type Kv } from './kv';
+import { browserLock, type KeptLock } from './lock';
 import { tellRecords } from './record-feed';
 import { browserRows } from './rows';
 import { newId } from './seed';
@@ -55,6 +56,7 @@ const FULL =
 let state: StoreState = { kind: 'opening' };
 let journal: Journal | null = null;
 let kv: Kv | null = null;
+let lock: KeptLock | null = null;
 let channel: BroadcastChannel | null = null;
 let tab = '';
 /** Entries that another tab was found to be in the way of, and said so: the next press goes past them. */
@@ -77,10 +79,6 @@ export const getState = (): StoreState => state;
 /** What a tab tells the others when everything is gone. */
 const WIPED = 0;
 
-function browserLock(name: string): Lock {
-  return (work) => navigator.locks.request(name, work);
-}
-
 /** Opens the studio this browser last used, or the one the address asks for; without either, asks. */
 export async function start(): Promise<void> {
   const asked = new URLSearchParams(location.search).get('studio');
@@ -99,15 +97,17 @@ export async function openStudio(which: Which): Promise<void> {
   set({ kind: 'opening' });
   try {
     channel?.close();
+    lock?.close();
     const name = databaseName(which);
     const store = browserKv(name);
-    const lock = browserLock(name);
+    const turns = browserLock(name);
+    lock = turns;
     const recalled = recallDrafts(which);
     tab = await tabId();
     // A studio that was left may still finish reading; only the open one is shown.
     const opened: Journal = new Journal(
       store,
-      lock,
+      turns.run,
       (keys) => {
         if (journal === opened) refreshView(which, keys);
       },
@@ -116,7 +116,7 @@ export async function openStudio(which: Which): Promise<void> {
     journal = opened;
     kv = store;
     blocked = new Set();
-    const late = await takenOver(which, store, lock, nowOf(which).day);
+    const late = await takenOver(which, store, turns.run, nowOf(which).day);
     performance.mark('reading');
     await opened.open();
     performance.measure('studio read', 'reading');
@@ -343,7 +343,7 @@ export async function erase(action: string, key: string): Promise<readonly strin
 export async function wipeStudio(): Promise<void> {
   const { which } = opened();
   const open = kv;
-  await browserLock(databaseName(which))(async () => {
+  await lock?.run(async () => {
     for (const area of ['journal', 'binders', 'attached'] as const) await open?.clear(area);
   });
   await (await import('./takes')).dropTakes(which, () => true);
@@ -355,6 +355,7 @@ export async function wipeStudio(): Promise<void> {
 }
 function leave(): void {
   journal = null;
+  lock?.close();
   view = NO_STUDIO;
   stopClock?.();
   stopClock = null;

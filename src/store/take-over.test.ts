@@ -5,7 +5,7 @@ import { textId, type StoredRecord } from '@/core/files';
 import { changesOf } from './changes';
 import { Journal } from './journal';
 import { takeOver } from './take-over';
-import { FaultyKv, sharedLock } from './test-kv';
+import { FaultyKv, sharedTabs } from './test-kv';
 
 type Row = [string, unknown];
 /** A database of rows as the program before kept it. */
@@ -38,7 +38,7 @@ const rowsOf = (all: readonly Row[]) => {
 };
 const none = () => Promise.resolve();
 async function opened(kv: FaultyKv) {
-  const journal = new Journal(kv, sharedLock(), undefined, 'a tab');
+  const journal = new Journal(kv, sharedTabs()(), undefined, 'a tab');
   await journal.open();
   return journal;
 }

@@ -1,4 +1,4 @@
-import type { Lock } from './journal';
+import { keptLock, type Lock } from './lock';
 import type { Area, Kv } from './kv';
 
 /** A store in memory that can fail: at its nth step from now on it throws, before or after the step is done. */
@@ -37,12 +37,29 @@ export class FaultyKv implements Kv {
     });
 }
 
-/** One at a time, as Web Locks give it to tabs. */
-export function sharedLock(): Lock {
+/** The tabs of one browser: each call is one more, and gives its lock. */
+export function sharedTabs(): () => Lock {
+  const hearing = new Set<() => void>();
   let last: Promise<unknown> = Promise.resolve();
-  return (work) => {
-    const next = last.then(work, work);
-    last = next.catch(() => undefined);
-    return next;
+  return () => {
+    let hears: () => void = () => undefined;
+    return keptLock('shared', {
+      locks: {
+        request: (_name, work) => {
+          const next = last.then(work);
+          last = next.catch(() => undefined);
+          return next;
+        },
+      },
+      ask: () => {
+        for (const each of hearing) if (each !== hears) queueMicrotask(each);
+      },
+      onAsked: (asked) => {
+        hears = asked;
+        hearing.add(asked);
+      },
+      mayKeep: () => true,
+      leave: () => hearing.delete(hears),
+    }).run;
   };
 }

@@ -47,7 +47,10 @@ function Cards({ ready }: { readonly ready: ReadyState }) {
   const student = card && studio.students.get(card.studentId);
   const toSearch = () => {
     setWords('');
-    list.current?.querySelector('input')?.focus();
+    // Selected: who types on before the field is drawn empty types in place of what stands there.
+    const field = list.current?.querySelector('input');
+    field?.focus();
+    field?.select();
   };
   return (
     <>
