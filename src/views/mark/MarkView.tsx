@@ -62,7 +62,13 @@ function Sheet({
   const [componentId, setComponent] = useLooked('component');
   const component = marked.find((each) => each.id === componentId) ?? marked[0];
   const scheme = component && componentOfScheme(context, component.id);
-  const [row, setRow] = useState(0);
+  const [row, drawRow] = useState(0);
+  /** The row that the next figure is for. What is drawn follows: at once, or with the mark it was left by. */
+  const rowNow = useRef(0);
+  const setRow = (at: number) => {
+    rowNow.current = at;
+    drawRow(at);
+  };
   const [now, setNow] = useState<MarkingAs>({ assessor: 'teacher' });
   /** The lesson whose marks are seen: today's, or an earlier one's to be finished or corrected. */
   const [day, setDay] = useState(today);
@@ -93,9 +99,11 @@ function Sheet({
     const criterion = scheme?.criteria[at];
     if (!criterion || !component) return;
     last.current = mark === null ? null : { at, who, mark };
-    say(`${criterion.name} ${mark === null ? 'cleared' : `${mark} of ${criterion.maxMark}`}`);
-    void giveMark(goal.id, component.id, who, criterion.id, mark, day);
-    setRow(Math.min(scheme.criteria.length - 1, at + 1));
+    rowNow.current = Math.min(scheme.criteria.length - 1, at + 1);
+    // Drawn before, the page would be drawn twice, and the mark be kept after the first time.
+    void giveMark(goal.id, component.id, who, criterion.id, mark, day)
+      .then(() => say(`${criterion.name} ${mark === null ? 'cleared' : `${mark} of ${criterion.maxMark}`}`))
+      .finally(() => drawRow(rowNow.current));
   };
   const half = () => {
     const before = last.current;
@@ -104,15 +112,17 @@ function Sheet({
       give(before.at, before.who, Math.floor(before.mark) + 0.5);
   };
   const type = (figure: string, who: MarkingAs) => {
-    const criterion = scheme?.criteria[row];
+    const at = rowNow.current;
+    const criterion = scheme?.criteria[at];
     if (!criterion) return;
     clearTimeout(typed.current.timer);
     const digits = typed.current.digits + figure;
     const read = typedMark(digits, criterion.maxMark);
     const settle = (mark: number) => {
       typed.current.digits = '';
-      setShown('');
-      give(row, who, mark);
+      // What stands as it is is not asked to be drawn.
+      if (shown !== '') setShown('');
+      give(at, who, mark);
     };
     if (read.kind === 'mark') settle(read.mark);
     else if (read.kind === 'wait') {
@@ -147,11 +157,11 @@ function Sheet({
           (scheme?.criteria ?? []).map((_, at) => [CRITERION_KEYS[at] ?? '', () => setRow(at)]),
         )
       : {}),
-    ArrowDown: () => setRow(Math.min((scheme?.criteria.length ?? 1) - 1, row + 1)),
-    ArrowUp: () => setRow(Math.max(0, row - 1)),
+    ArrowDown: () => setRow(Math.min((scheme?.criteria.length ?? 1) - 1, rowNow.current + 1)),
+    ArrowUp: () => setRow(Math.max(0, rowNow.current - 1)),
     '.': half,
     ',': half,
-    Delete: () => give(row, now, null),
+    Delete: () => give(rowNow.current, now, null),
     j: () => turn(1),
     k: () => turn(-1),
     n: () => document.querySelector<HTMLInputElement>('[data-note-bars] input')?.focus(),
