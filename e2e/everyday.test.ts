@@ -3,11 +3,12 @@ import { expect, inject, test } from 'vitest';
 import {
   arrived,
   downloads,
-  savedFile,
   fill,
   kept,
+  closeProfile,
   openPage,
   press,
+  savedFile,
   sees,
   useBrowser,
   visit,
@@ -207,7 +208,7 @@ test('ten everyday tasks: docs/everyday.md says how many presses each takes', as
     });
     rows.push(`| ${name} | ${hand.presses} | ${hand.fields} | ${how} | ${least} |`);
     expect(problems, name).toEqual([]);
-    await page.browserContext().close();
+    await closeProfile(page);
   }
   await expect(
     [

@@ -1,15 +1,14 @@
 /** Forms that are left with something typed. */
 import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
-import { fill, kept, openPage, press, recordsOf, sees, useBrowser, visit } from './browser';
+import { fill, kept, closeProfile, openPage, press, recordsOf, sees, useBrowser, visit } from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
 
 test('what is typed in a form is kept when it is closed, over a reload, until it is saved or thrown away', async () => {
   const { page, problems } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=demo`);
-  await visit(page, `${baseUrl}/repertoire?piece=tarrin-low-water-air`);
+  await visit(page, `${baseUrl}/repertoire?piece=tarrin-low-water-air&studio=demo`);
   const fields = async (of: Page = page) => {
     const records = await recordsOf(of, 'demo');
     return records['piece/tarrin-low-water-air'] as { notes?: string; composer: string; book?: string };
@@ -60,13 +59,12 @@ test('what is typed in a form is kept when it is closed, over a reload, until it
   await page.keyboard.press('Escape');
   expect(await fields()).toMatchObject({ notes: 'slower still', composer });
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('a draft of before another tab saved: only what was typed is saved, and the rest stays as it is now', async () => {
   const { page, problems } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=demo`);
-  await visit(page, `${baseUrl}/repertoire?piece=tarrin-low-water-air`);
+  await visit(page, `${baseUrl}/repertoire?piece=tarrin-low-water-air&studio=demo`);
   await press(page, 'Change its facts');
   await fill(page, 'Notes', 'mine');
   await page.keyboard.press('Escape');
@@ -89,7 +87,7 @@ test('a draft of before another tab saved: only what was typed is saved, and the
   const records = await recordsOf(page, 'demo');
   expect(records['piece/tarrin-low-water-air']).toMatchObject({ notes: 'mine', book: 'Third Book' });
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('what a form refuses when it is empty is said to be required before', async () => {
@@ -130,7 +128,7 @@ test('what a form refuses when it is empty is said to be required before', async
   }
   expect(said).toEqual([]);
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 /** Where a form is, what opens it, what saves it. */

@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
-import { fill, kept, openPage, press, sees, textOf, useBrowser, visit } from './browser';
+import { closeProfile, fill, kept, openPage, press, sees, textOf, useBrowser, visit } from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -49,7 +49,7 @@ test('undo goes on over views and after a reload, and redo with it', async () =>
   await kept(page, () => press(page, 'Redo'));
   expect(await textOf(page, '[data-testid="component-total"]')).toBe(after);
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('a duplicated tab has its own undo; the first keeps its own', async () => {
@@ -68,7 +68,7 @@ test('a duplicated tab has its own undo; the first keeps its own', async () => {
   await visit(copy, `${baseUrl}/mark?studio=demo&goal=orla-5&component=d`);
   expect(await undoes(copy)).toBe('Nothing to undo');
   expect(await undoes(page)).toBe('Undo: give a mark');
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('going back, loading again and a link show what was looked at, and how far', async () => {
@@ -100,9 +100,9 @@ test('going back, loading again and a link show what was looked at, and how far'
   const { page: other } = await openPage(browser());
   await visit(other, `${baseUrl}/skills?studio=demo&student=jonah`);
   await sees(other, 'Jonah Thwaite: skills', 'main');
-  await other.browserContext().close();
+  await closeProfile(other);
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('leaving with a half-typed form keeps it; a form that keeps nothing asks', async () => {
@@ -136,7 +136,7 @@ test('leaving with a half-typed form keeps it; a form that keeps nothing asks', 
   await leave();
   await expect.poll(() => asked, { timeout: 5_000 }).toEqual(['beforeunload']);
   expect(await page.$eval('dialog[open] input[type="time"]', (each) => each.value)).toBe('17:45');
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('a link to a closed goal and to one that is gone says so, and shows nobody else', async () => {
@@ -156,7 +156,7 @@ test('a link to a closed goal and to one that is gone says so, and shows nobody 
   await sees(page, ': closed', 'main');
   await turnTo(page, 'Mark', 'Criteria');
   expect(await page.evaluate(() => new URL(location.href).searchParams.get('goal'))).not.toBe('orla-5');
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('each view has a title of its own, which is told, and the focus goes to its page', async () => {

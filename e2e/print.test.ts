@@ -1,7 +1,7 @@
 import { inflateSync } from 'node:zlib';
 import { expect, inject, test } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import { openPage, sees, useBrowser, visit } from './browser';
+import { closeProfile, openPage, sees, useBrowser, visit } from './browser';
 import { READY } from './pages';
 
 const baseUrl = inject('baseUrl');
@@ -60,7 +60,7 @@ test.each(PRINTED)(
       await page.emulateMediaType();
       await page.setViewport({ width: 1280, height: 800 });
     }
-    await page.browserContext().close();
+    await closeProfile(page);
   },
 );
 

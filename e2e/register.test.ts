@@ -1,12 +1,13 @@
 import { expect, inject, test } from 'vitest';
 import {
   downloads,
-  savedFile,
   fill,
   kept,
+  closeProfile,
   openPage,
   press,
   recordsOf,
+  savedFile,
   sees,
   textOf,
   useBrowser,
@@ -19,8 +20,7 @@ const browser = useBrowser();
 
 async function demo(path: string) {
   const { page, problems } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=demo`);
-  if (path !== '/') await visit(page, baseUrl + path);
+  await visit(page, `${baseUrl}${path}${path.includes('?') ? '&' : '?'}studio=demo`);
   return { page, problems };
 }
 
@@ -53,7 +53,7 @@ test('a lesson held with a note, another moved, a third cancelled; undo takes on
   await kept(page, () => press(page, 'Undo'));
   expect((await recordsOf(page, 'demo'))['lesson/2027-01-20/mirren']).toBeUndefined();
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('a timetable for a term: a clash is told, and after its last day the lessons are as before', async () => {
@@ -76,7 +76,7 @@ test('a timetable for a term: a clash is told, and after its last day the lesson
   await visit(page, `${baseUrl}/?day=2027-01-18`);
   await sees(page, /15:30.{0,20}Tam Ledger/);
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('levels pasted for students who are there, one row each, are added to them', async () => {
@@ -100,7 +100,7 @@ test('levels pasted for students who are there, one row each, are added to them'
   );
   const { levelsHeld } = nell as { levelsHeld: { levelName: string; day: string }[] };
   expect(levelsHeld.find(({ levelName }) => levelName === 'Level 1')?.day).toBe('2026-06-12');
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('students pasted from a table, bad rows named; two share a lesson; one is fortnightly', async () => {
@@ -137,7 +137,7 @@ test('students pasted from a table, bad rows named; two share a lesson; one is f
   await visit(page, baseUrl);
   await sees(page, 'Not backed up.');
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('a requirement file goes out and comes back; a broken one is refused with its place; the shipped ones are at hand', async () => {
@@ -174,7 +174,7 @@ test('a requirement file goes out and comes back; a broken one is refused with i
   await kept(page, () => press(page, 'Undo'));
   await sees(page, '1 requirement, 2 pieces');
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('a snapshot of the day puts things back; the plan is handed over as a calendar', async () => {
@@ -200,5 +200,5 @@ test('a snapshot of the day puts things back; the plan is handed over as a calen
   expect(calendar.match(/BEGIN:VEVENT/g)?.length).toBeGreaterThan(15);
   expect(calendar).toContain('DTSTART;VALUE=DATE:20270331');
   expect(await textOf(page, 'h1')).toBe('Orla Penhallow');
-  await page.browserContext().close();
+  await closeProfile(page);
 });

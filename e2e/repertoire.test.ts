@@ -6,8 +6,7 @@ const browser = useBrowser();
 
 test('the shelf for a student: words, facets, what leads to what; a piece begun, its state set, its facts from the score', async () => {
   const { page, problems } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=demo`);
-  await visit(page, `${baseUrl}/repertoire`);
+  await visit(page, `${baseUrl}/repertoire?studio=demo`);
   await fill(page, 'For', 'Orla Penhallow');
   await fill(page, 'Requirement', 'Tarrin Board, flute 2026–2029');
   await fill(page, 'Level', 'Level 5');
@@ -46,8 +45,7 @@ test('the shelf for a student: words, facets, what leads to what; a piece begun,
 
 test('pieces pasted, one of them here already: the two joined, in its list and the programme that chose it, undone at once', async () => {
   const { page, problems } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=demo`);
-  await visit(page, `${baseUrl}/repertoire`);
+  await visit(page, `${baseUrl}/repertoire?studio=demo`);
   await press(page, 'Paste or open a table');
   await fill(
     page,
@@ -74,8 +72,7 @@ test('pieces pasted, one of them here already: the two joined, in its list and t
 
 test('parts given out by level, then one by hand; the shelf walked by keys alone', async () => {
   const { page, problems } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=demo`);
-  await visit(page, `${baseUrl}/repertoire?piece=mainsail-rope-march`);
+  await visit(page, `${baseUrl}/repertoire?piece=mainsail-rope-march&studio=demo`);
   await press(page, 'Give out the parts');
   await kept(page, () => press(page, 'Give out by level'));
   const parts = async () =>

@@ -204,8 +204,7 @@ test('fit by keyboard alone: the student found, why a level is out of reach read
 
 test('a skill of one’s own and a common level: a circle is named and not saved, the fit asks for the skill, undo takes it back', async () => {
   const { page, problems } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=demo`);
-  await visit(page, `${baseUrl}/skills?student=jonah`);
+  await visit(page, `${baseUrl}/skills?student=jonah&studio=demo`);
   const type = async (name: string, needs: string) => {
     await press(page, 'Add a skill');
     await fill(page, 'Skill', name);

@@ -123,8 +123,7 @@ test('a score of two parts: the whole page obeys the part chosen', async () => {
 
 test('a programme found with one piece locked; why another is not in; one left out; the second-best set from side by side', async () => {
   const { page, problems } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=demo`);
-  await visit(page, `${baseUrl}/programme?goal=jonah-4`);
+  await visit(page, `${baseUrl}/programme?goal=jonah-4&studio=demo`);
   const programme = 'section[aria-label="Programme"]';
   const found = () =>
     page.$$eval('section[aria-label="Best programmes"] ol > li', (all) =>

@@ -6,6 +6,7 @@ import { describe, expect, inject, test } from 'vitest';
 import {
   fill,
   kept,
+  closeProfile,
   openBrowser,
   openPage,
   press,
@@ -13,8 +14,8 @@ import {
   savedOf,
   sees,
   textOf,
-  visit,
   useBrowser,
+  visit,
 } from './browser';
 import { freePort, startServer, stopServer } from './server';
 
@@ -87,9 +88,8 @@ test(
 
 test('two tabs, 200 interleaved edits through the interface: none is lost, and both tabs show them', async () => {
   const { page: one } = await openPage(browser());
-  await visit(one, `${baseUrl}/?studio=demo`);
   const two = await one.browserContext().newPage();
-  await visit(one, `${baseUrl}/mark?goal=orla-5&component=d`);
+  await visit(one, `${baseUrl}/mark?goal=orla-5&component=d&studio=demo`);
   await visit(two, `${baseUrl}/mark?studio=demo&goal=orla-5&component=y`);
   const before = await savedOf(one);
   const type = (page: Page) =>
@@ -120,14 +120,13 @@ test('two tabs, 200 interleaved edits through the interface: none is lost, and b
   await visit(third, `${baseUrl}/readiness?studio=demo&goal=orla-5`);
   const total = await textOf(third, '[aria-label^="Total"] h2');
   for (const page of [one, two]) await sees(page, total, '[data-testid="total"]');
-  await one.browserContext().close();
+  await closeProfile(one);
 });
 
 test('an undo that another tab has overtaken is refused, and says so', async () => {
   const { page: one } = await openPage(browser());
-  await visit(one, `${baseUrl}/?studio=demo`);
   const two = await one.browserContext().newPage();
-  await visit(one, `${baseUrl}${MARK}`);
+  await visit(one, `${baseUrl}${MARK}&studio=demo`);
   await kept(one, () => one.keyboard.press('Digit4'));
   await visit(two, `${baseUrl}${MARK}&studio=demo`);
   await two.bringToFront();
@@ -140,7 +139,7 @@ test('an undo that another tab has overtaken is refused, and says so', async () 
   );
   await press(one, 'Undo');
   await sees(one, 'cannot be undone: another tab has changed it since');
-  await one.browserContext().close();
+  await closeProfile(one);
 });
 
 test('a record damaged by hand is set aside and listed, and the app starts', async () => {
@@ -173,13 +172,12 @@ test('a record damaged by hand is set aside and listed, and the app starts', asy
   await sees(page, 'must be text', 'dialog');
   await page.keyboard.press('Escape');
   await sees(page, 'Jonah Thwaite');
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('a full disk: the message says so, nothing half is kept, and the export works', async () => {
   const { page } = await openPage(browser());
-  await visit(page, `${baseUrl}/?studio=demo`);
-  await visit(page, baseUrl + MARK);
+  await visit(page, `${baseUrl}${MARK}&studio=demo`);
   const before = await savedOf(page);
   const client = await page.createCDPSession();
   await client.send('Storage.overrideQuotaForOrigin', { origin: baseUrl, quotaSize: 1 });
@@ -196,7 +194,7 @@ test('a full disk: the message says so, nothing half is kept, and the export wor
   await page.goto(`${baseUrl}/settings`);
   await press(page, 'Save the studio file');
   await sees(page, 'last backed up 20 January 2027');
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('a student archived comes back; a student erased is nowhere, not in the journal nor the snapshots', async () => {
@@ -233,14 +231,13 @@ test('a student archived comes back; a student erased is nowhere, not in the jou
   // The erasure is in force at once; what it leaves behind is swept right after.
   await expect.poll(everything, { timeout: 5_000 }).not.toContain('Tolliver');
   expect(await everything()).toContain('Orla Penhallow');
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 describe('a locked studio file', () => {
   test('opens with its passphrase and with no other', async () => {
     const { page, problems } = await openPage(browser());
-    await visit(page, `${baseUrl}/?studio=demo`);
-    await page.goto(`${baseUrl}/settings`);
+    await visit(page, `${baseUrl}/settings?studio=demo`);
     await page.evaluate(() => {
       // Catch the file instead of saving it.
       URL.createObjectURL = (blob: Blob) => {
@@ -269,7 +266,7 @@ describe('a locked studio file', () => {
     await press(page, 'Open the file');
     await sees(page, /It would add 0 and change 0 records; \d+ are the same/);
     expect(problems).toEqual([]);
-    await page.browserContext().close();
+    await closeProfile(page);
   });
 });
 
@@ -307,5 +304,5 @@ test('after the first visit the app opens with the server stopped', async () => 
   await sees(page, 'No such page');
   await visit(page, `${base}/mark?goal=orla-5&component=d`);
   await kept(page, () => page.keyboard.press('Digit6'));
-  await page.browserContext().close();
+  await closeProfile(page);
 });

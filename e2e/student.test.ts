@@ -3,6 +3,7 @@ import {
   arrived,
   fill,
   kept,
+  closeProfile,
   nameOfFocus,
   openPage,
   press,
@@ -68,7 +69,7 @@ test('with the keyboard alone: from a lesson to its student, found by words, a n
   expect(await nameOfFocus(page)).toBe('Change Anouk Vell');
   await page.keyboard.press('Escape');
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('a gate is passed on the student’s page; marks over time are drawn when asked for, with a table behind', async () => {
@@ -112,7 +113,7 @@ test('a gate is passed on the student’s page; marks over time are drawn when a
   await kept(page, () => press(page, 'T: notes gate passed'));
   await sees(page, /steadiness gate/, '[data-testid="marks-T"]');
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('the list of students: by words, instrument, weekday and state', async () => {
@@ -134,7 +135,7 @@ test('the list of students: by words, instrument, weekday and state', async () =
   await fill(page, 'Plays', 'harp');
   await sees(page, 'No student matches.');
   expect(problems).toEqual([]);
-  await page.browserContext().close();
+  await closeProfile(page);
 });
 
 test('practice is noted by day; a week nobody spoke of is not reported, and none at all is something else', async () => {
