@@ -17,7 +17,7 @@ export default defineConfig({
           // Modules are read once for all files of a worker. The tests hold in any order of the files.
           isolate: false,
           // There before any file reads the store, which looks for it once.
-          setupFiles: ['fake-indexeddb/auto', 'src/words.ts'],
+          setupFiles: ['fake-indexeddb/auto', 'src/core/files/test-words.ts'],
           // Every core: what is left free by default stays idle, as nothing else runs beside the tests.
           maxWorkers: '100%',
         },

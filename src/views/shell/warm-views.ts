@@ -3,8 +3,12 @@ import { TABS } from './views-table';
 /** Gone to from every name, as the tabs are from everywhere. */
 const WARM = [...TABS.map(({ path }) => path), '/student', '/students'];
 
-/** The pages of these views as they came, by path. */
-const pages = new Map<string, string>();
+/** The page of a view as it came, and read; that one is gone once it is shown, until there is time to read it again. */
+interface KeptPage {
+  readonly text: string;
+  page: Document | null;
+}
+const pages = new Map<string, KeptPage>();
 
 /** Resolves when a studio is open: until then everything else waits. */
 function opened(): Promise<void> {
@@ -45,8 +49,8 @@ async function warmPage(path: string): Promise<string | null> {
   const answer = await fetch(path);
   if (!answer.ok) return null;
   const text = await answer.text();
-  pages.set(path, text);
   const page = parsed(text);
+  pages.set(path, { text, page });
   for (const link of page.querySelectorAll<HTMLLinkElement>(STYLES))
     if (!hasStyle(document, link.getAttribute('href'))) document.head.append(link.cloneNode());
   return page.querySelector('astro-island')?.getAttribute('component-url') ?? null;
@@ -56,12 +60,14 @@ const parsed = (text: string): Document => new DOMParser().parseFromString(text,
 
 /** A page that need not be fetched; null where it is not there yet, or asks for styles that are not. */
 export function keptPage(path: string): Document | null {
-  const text = pages.get(path);
-  if (text === undefined) return null;
-  const page = parsed(text);
+  const kept = pages.get(path);
+  if (kept === undefined) return null;
+  const page = kept.page ?? parsed(kept.text);
   const styles = [...page.querySelectorAll(STYLES)];
   if (!styles.every((link) => hasStyle(document, link.getAttribute('href')))) return null;
   for (const each of page.querySelectorAll('noscript')) each.remove();
+  kept.page = null;
+  void idle().then(() => (kept.page ??= parsed(kept.text)));
   return page;
 }
 
