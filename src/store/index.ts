@@ -27,6 +27,7 @@ export { subscribeRecords, type FedRecords } from './record-feed';
 export { newId } from './seed';
 export {
   dismissNotice,
+  followStudio,
   openedStudio,
   openStudio,
   redo,

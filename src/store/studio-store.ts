@@ -76,6 +76,12 @@ export const subscribe = (listener: () => void): (() => void) => {
 };
 export const getState = (): StoreState => state;
 
+/** Each studio as it is published, before anything is drawn of it. */
+export const followStudio = (hear: (ready: ReadyState) => void): (() => void) =>
+  subscribe(() => {
+    if (state.kind === 'ready') hear(state);
+  });
+
 /** What a tab tells the others when everything is gone. */
 const WIPED = 0;
 

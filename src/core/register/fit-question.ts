@@ -148,7 +148,7 @@ const nameIn = (set: RequirementSet, sets: readonly RequirementSet[], window: Fi
     : set.name;
 
 /** Sets with a session in the window: graded exams first, then by day and name. Later editions stand before earlier. */
-export function fitGroups(studio: Studio, window: FitWindow): FitGroup[] {
+export function fitGroups(studio: Pick<Studio, 'sets'>, window: FitWindow): FitGroup[] {
   const groups = new Map<string, { set: RequirementSet; session: Session }[]>();
   const sets = [...studio.sets.values()].sort((a, b) => (a.edition.from < b.edition.from ? 1 : -1));
   for (const set of sets) {

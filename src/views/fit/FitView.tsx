@@ -15,7 +15,7 @@ import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { FitKey } from './parts/FitKey';
 import { FitTable } from './parts/FitTable';
-import { gridOf, ORDERS, rowOf, sortedStudents, type Order, type Selected } from './fit-model';
+import { firstOrder, gridOf, ORDERS, rowOf, sortedStudents, type Order, type Selected } from './fit-model';
 import { Tell } from '../shell/Tell';
 import { useFit } from './use-fit';
 import css from './FitView.module.css';
@@ -37,22 +37,15 @@ export function FitView() {
 /** Every student against every level, class and call with a session in the window; the panel says why. */
 function Fit({ ready }: { readonly ready: ReadyState }) {
   const { studio, now } = ready;
+  // Each by itself: what one edit leaves as it is is neither worked out nor drawn anew.
+  const { sets, students: all, settings } = studio;
   const windows = useMemo(() => fitWindows(now.day), [now.day]);
   const [windowAt, setWindowAt] = useState(0);
   const window = windows[windowAt] as FitWindow;
-  const groups = useMemo(() => fitGroups(studio, window), [studio, window]);
+  const groups = useMemo(() => fitGroups({ sets }, window), [sets, window]);
   const grid = useMemo(() => gridOf(groups), [groups]);
-  // In the order first shown, so that the first cells computed are in sight.
-  const students = useMemo(
-    () =>
-      sortedStudents(
-        [...studio.students.values()].filter((each) => each.archivedOn === null),
-        ORDERS[0],
-        () => 0,
-      ),
-    [studio],
-  );
-  const { states, work, cancel } = useFit(ready.which, studio, students, window, grid, now.day);
+  const students = firstOrder(all);
+  const { states, work, cancel } = useFit(ready, window, grid);
   const filters = useRef<HTMLDivElement>(null);
   useKeys({ f: () => filters.current?.querySelector('input')?.focus() });
   const panel = useRef<HTMLDivElement>(null);
@@ -62,14 +55,14 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
   const shown = useMemo(() => {
     const words = text.trim().toLowerCase();
     const held = (student: (typeof students)[0]) =>
-      heldCommonLevel(studio.settings.commonLevels, studio.sets.values(), student);
+      heldCommonLevel(settings.commonLevels, sets.values(), student);
     return sortedStudents(students, order, held).filter(
       (student) =>
         `${student.name} ${student.instrument}`.toLowerCase().includes(words) &&
         (kind === 'any' ||
           rowOf(grid, states.get(student.id)).cells.some(({ state }) => state?.kind === kind)),
     );
-  }, [students, order, text, kind, grid, states, studio]);
+  }, [students, order, text, kind, grid, states, settings, sets]);
   const rows = useDeferredValue(shown, NO_ROWS);
   const [picked, pick] = useState<Selected | null>(() => {
     const asked = queryOf('student') ?? remembered('student');

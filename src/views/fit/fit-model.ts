@@ -1,3 +1,4 @@
+import type { Studio } from '@/core/files';
 import type { FitColumn, FitKind, FitState } from '@/core/fit';
 import type { FitGroup } from '@/core/register';
 import type { Student } from '@/core/students';
@@ -179,6 +180,17 @@ export function sortedStudents(
     'by instrument': (a, b) => a.instrument.localeCompare(b.instrument, 'en'),
   };
   return [...students].sort((a, b) => by[order](a, b) || a.name.localeCompare(b.name, 'en'));
+}
+
+const inFirstOrder = new WeakMap<Studio['students'], readonly Student[]>();
+/** Those who are not archived, in the order first shown, so that the first cells worked out are in sight. */
+export function firstOrder(students: Studio['students']): readonly Student[] {
+  const known = inFirstOrder.get(students);
+  if (known) return known;
+  const here = [...students.values()].filter((each) => each.archivedOn === null);
+  const sorted = sortedStudents(here, ORDERS[0], () => 0);
+  inFirstOrder.set(students, sorted);
+  return sorted;
 }
 
 export const figureOf = (state: FitState): string =>

@@ -1,13 +1,10 @@
-import { startTransition, useEffect, useState } from 'react';
-import type { Studio } from '@/core/files';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import { entryKey } from '@/core/fit';
 import type { FitWindow } from '@/core/register';
-import type { Student } from '@/core/students';
-import type { CalendarDay } from '@/core/time';
-import { databaseName, type Which } from '@/store';
+import { databaseName, followStudio, type ReadyState } from '@/store';
 import type { Reply } from '@/workers/job';
 import { fit, type FitMoment, type FitProgress } from '@/workers/studio.job';
-import { withRows, type FitGrid, type RowStates } from './fit-model';
+import { firstOrder, withRows, type FitGrid, type RowStates } from './fit-model';
 
 /** Where the working out stands. */
 export type FitWork =
@@ -64,48 +61,66 @@ function heard(before: Told, reply: Reply<FitProgress, null, never>): Told {
  * before stands until it says otherwise.
  */
 export function useFit(
-  which: Which,
-  studio: Studio,
-  students: readonly Student[],
+  { which, studio, now: { day: today } }: ReadyState,
   window: FitWindow,
   grid: FitGrid,
-  today: CalendarDay,
 ): FitAnswer {
   // Cells stand by the place of their column: those of other columns are none of these.
   const of = [which, today, window.from, window.to, ...grid.columns.map(entryKeyOf)].join(' ');
   const [told, setTold] = useState(() => (last.of === of ? last : nothing(of)));
-  const [stop, setStop] = useState<{ readonly cancel: () => void }>({ cancel: () => undefined });
+  const stop = useRef<() => void>(() => undefined);
+  const { sets } = studio;
+  const newest = useRef(studio);
   useEffect(() => {
-    performance.mark('fit asked');
-    let now = last.of === of ? last : nothing(of);
-    let over = false;
-    const cancel = fit.ask(
-      {
-        of: databaseName(which),
-        today,
-        window,
-        students: students.map(({ id }) => id),
-        seen: now.moment,
-      },
-      (reply) => {
-        if (over) return;
-        if (now.moment === null && reply.kind === 'progress') performance.mark('fit first cells');
-        now = heard(now, reply);
-        last = now;
-        if (reply.kind !== 'progress') performance.mark('fit ended');
-        // Cells are drawn in slices of time: a press of the teacher's goes first, and shows at once that it stopped.
-        // The few rows an edit changes are drawn at once too.
-        const few = reply.kind === 'progress' && reply.progress.rows.length <= FEW_ROWS;
-        if (few || reply.kind === 'cancelled') setTold(now);
-        else startTransition(() => setTold(now));
-      },
-    );
-    setStop({ cancel });
-    return () => {
-      over = true;
-      cancel();
+    newest.current = studio;
+  }, [studio]);
+  useEffect(() => {
+    const ask = ({ students }: ReadyState['studio']) => {
+      performance.mark('fit asked');
+      let now = last.of === of ? last : nothing(of);
+      let over = false;
+      const cancel = fit.ask(
+        {
+          of: databaseName(which),
+          today,
+          window,
+          students: firstOrder(students).map(({ id }) => id),
+          seen: now.moment,
+        },
+        (reply) => {
+          if (over) return;
+          if (now.moment === null && reply.kind === 'progress') performance.mark('fit first cells');
+          now = heard(now, reply);
+          last = now;
+          if (reply.kind !== 'progress') performance.mark('fit ended');
+          // Cells are drawn in slices of time: a press of the teacher's goes first, and shows at once that it stopped.
+          // The few rows an edit changes are drawn at once too.
+          const few = reply.kind === 'progress' && reply.progress.rows.length <= FEW_ROWS;
+          if (few || reply.kind === 'cancelled') setTold(now);
+          else startTransition(() => setTold(now));
+        },
+      );
+      stop.current = cancel;
+      return () => {
+        over = true;
+        cancel();
+      };
     };
-  }, [of, which, studio, students, window, today]);
+    let asked = newest.current;
+    let leave = ask(asked);
+    // Asked before the edit is drawn: while the page draws, the worker works. Other sets may have other columns, which
+    // stand by their place: they are asked about when they are known here.
+    const unfollow = followStudio((ready) => {
+      if (ready.which !== which || ready.studio === asked || ready.studio.sets !== sets) return;
+      leave();
+      asked = ready.studio;
+      leave = ask(asked);
+    });
+    return () => {
+      unfollow();
+      leave();
+    };
+  }, [of, which, sets, window, today]);
   const shown = told.of === of ? told : nothing(of);
-  return { states: shown.states, work: shown.work, cancel: stop.cancel };
+  return { states: shown.states, work: shown.work, cancel: () => stop.current() };
 }
