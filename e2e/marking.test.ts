@@ -284,3 +284,27 @@ test('random starts by keyboard until the deck is through: every section once', 
   expect(problems).toEqual([]);
   await page.close();
 });
+
+test('a figure that may be the first of two waits for the other, and what it said goes with the mark', async () => {
+  const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/mark?goal=teodor-chair&studio=demo`);
+  await page.waitForSelector('[data-testid="component-total"]');
+  const waits = () =>
+    page.$$eval('main [role="status"]', (all) => all.some((each) => /1…/.test(each.textContent)));
+  await kept(page, async () => {
+    await page.keyboard.press('1');
+    await expect.poll(waits).toBe(true);
+  });
+  await expect.poll(waits).toBe(false);
+  // Both figures at once, before anything is drawn of the first.
+  await kept(page, () =>
+    page.evaluate(() => {
+      for (const key of ['1', '0'])
+        document.dispatchEvent(new KeyboardEvent('keydown', { key, code: `Digit${key}`, bubbles: true }));
+    }),
+  );
+  await expect.poll(waits).toBe(false);
+  expect(await textOf(page, '[data-testid="component-total"]')).toBe('11');
+  expect(problems).toEqual([]);
+  await page.close();
+});

@@ -50,7 +50,7 @@ export function keptLock(name: string, tabs: Tabs): KeptLock {
   };
   const take = async (): Promise<void> => {
     if (!isClosed) tabs.ask();
-    const asking = setInterval(() => isClosed || tabs.ask(), AGAIN);
+    const asking = setInterval(() => (isClosed ? clearInterval(asking) : tabs.ask()), AGAIN);
     try {
       await new Promise<void>((held, failed) => {
         const holding = () =>

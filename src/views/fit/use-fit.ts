@@ -1,4 +1,5 @@
 import { startTransition, useEffect, useRef, useState } from 'react';
+import type { Studio } from '@/core/files';
 import { entryKey } from '@/core/fit';
 import type { FitWindow } from '@/core/register';
 import { databaseName, followStudio, type ReadyState } from '@/store';
@@ -70,12 +71,9 @@ export function useFit(
   const [told, setTold] = useState(() => (last.of === of ? last : nothing(of)));
   const stop = useRef<() => void>(() => undefined);
   const { sets } = studio;
-  const newest = useRef(studio);
+  const follow = useRef<(studio: Studio) => void>(() => undefined);
   useEffect(() => {
-    newest.current = studio;
-  }, [studio]);
-  useEffect(() => {
-    const ask = ({ students }: ReadyState['studio']) => {
+    const ask = ({ students }: Studio) => {
       performance.mark('fit asked');
       let now = last.of === of ? last : nothing(of);
       let over = false;
@@ -106,21 +104,26 @@ export function useFit(
         cancel();
       };
     };
-    let asked = newest.current;
-    let leave = ask(asked);
-    // Asked before the edit is drawn: while the page draws, the worker works. Other sets may have other columns, which
-    // stand by their place: they are asked about when they are known here.
-    const unfollow = followStudio((ready) => {
-      if (ready.which !== which || ready.studio === asked || ready.studio.sets !== sets) return;
+    let asked: Studio | null = null;
+    let leave: () => void = () => undefined;
+    follow.current = (next) => {
+      // Other sets may have other columns, which stand by their place: they are asked about when they are known here.
+      if (next === asked || next.sets !== sets) return;
       leave();
-      asked = ready.studio;
-      leave = ask(asked);
+      asked = next;
+      leave = ask(next);
+    };
+    // Asked before the edit is drawn: while the page draws, the worker works.
+    const unfollow = followStudio((ready) => {
+      if (ready.which === which) follow.current(ready.studio);
     });
     return () => {
       unfollow();
       leave();
     };
   }, [of, which, sets, window, today]);
+  // The first, and what was published while nothing followed yet.
+  useEffect(() => follow.current(studio), [studio, of, window, today]);
   const shown = told.of === of ? told : nothing(of);
   return { states: shown.states, work: shown.work, cancel: () => stop.current() };
 }

@@ -77,8 +77,13 @@ function Sheet({
   const [listensTo, listenTo] = useState<string | null>(null);
   const [isPlaying, tellPlaying] = useState(false);
   const listenButton = useRef<HTMLButtonElement>(null);
-  const typed = useRef({ digits: '', timer: 0 });
+  const typed = useRef({ digits: '', timer: 0, shown: '' });
   const [shown, setShown] = useState('');
+  const show = (words: string) => {
+    // What stands as it is is not asked to be drawn.
+    if (typed.current.shown !== words) setShown(words);
+    typed.current.shown = words;
+  };
   const look = (at: CalendarDay, who: MarkingAs) => {
     setDay(at);
     setNow(who);
@@ -102,7 +107,9 @@ function Sheet({
     rowNow.current = Math.min(scheme.criteria.length - 1, at + 1);
     // Drawn before, the page would be drawn twice, and the mark be kept after the first time.
     void giveMark(goal.id, component.id, who, criterion.id, mark, day)
-      .then(() => say(`${criterion.name} ${mark === null ? 'cleared' : `${mark} of ${criterion.maxMark}`}`))
+      .then((isKept) => {
+        if (isKept) say(`${criterion.name} ${mark === null ? 'cleared' : `${mark} of ${criterion.maxMark}`}`);
+      })
       .finally(() => drawRow(rowNow.current));
   };
   const half = () => {
@@ -120,25 +127,24 @@ function Sheet({
     const read = typedMark(digits, criterion.maxMark);
     const settle = (mark: number) => {
       typed.current.digits = '';
-      // What stands as it is is not asked to be drawn.
-      if (shown !== '') setShown('');
+      show('');
       give(at, who, mark);
     };
     if (read.kind === 'mark') settle(read.mark);
     else if (read.kind === 'wait') {
       typed.current.digits = digits;
-      setShown(`${digits}…`);
+      show(`${digits}…`);
       typed.current.timer = window.setTimeout(() => settle(Number(digits)), WAIT_MS);
     } else {
       typed.current.digits = '';
-      setShown(`${read.value} is above the maximum, ${criterion.maxMark}`);
+      show(`${read.value} is above the maximum, ${criterion.maxMark}`);
     }
   };
   const open = (id: string) => {
     setComponent(id);
     setRow(0);
     setDay(today);
-    setShown('');
+    show('');
   };
   const turn = (by: number) => {
     const at = marked.findIndex((each) => each.id === component?.id);
