@@ -1,6 +1,7 @@
 import { expect, inject, test } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import {
+  arrived,
   fill,
   kept,
   openPage,
@@ -304,7 +305,39 @@ test('a figure that may be the first of two waits for the other, and what it sai
     }),
   );
   await expect.poll(waits).toBe(false);
-  expect(await textOf(page, '[data-testid="component-total"]')).toBe('11');
+  const total = () => textOf(page, '[data-testid="component-total"]');
+  expect(await total()).toBe('11');
+  // Whoever goes on meant what was typed: to another row, or to the student's own mark.
+  await page.keyboard.press('1');
+  await page.keyboard.press('ArrowUp');
+  await expect.poll(total).toBe('2');
+  await page.keyboard.press('5');
+  await expect.poll(total).toBe('6');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('1');
+  await page.keyboard.down('Shift');
+  await page.keyboard.press('3');
+  await page.keyboard.up('Shift');
+  await expect.poll(total).toBe('2');
+  await expect.poll(() => textOf(page, '[data-testid="own-total"]')).toBe('3');
+  // What is cleared does not come back with the figure that waited.
+  await page.keyboard.press('7');
+  await expect.poll(total).toBe('8');
+  await page.keyboard.press('1');
+  await page.keyboard.press('Delete');
+  await expect.poll(total).toBe('1');
+  await new Promise((resolve) => setTimeout(resolve, 1_000));
+  expect(await total()).toBe('1');
+  // Nor is it lost when the page is left for another.
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('4');
+  await expect.poll(total).toBe('4');
+  await page.keyboard.press('1');
+  await page.keyboard.press('h');
+  await arrived(page, '/own-marks');
+  await page.goBack();
+  await arrived(page, '/mark');
+  await expect.poll(total).toBe('5');
   expect(problems).toEqual([]);
   await page.close();
 });

@@ -1,5 +1,5 @@
 import { inTerms } from '@/core/terms';
-import { lazy, Suspense, useEffect, useRef, useState, type CSSProperties } from 'react';
+import { lazy, Suspense, useRef, useState, type CSSProperties } from 'react';
 import { differences, nextSteps } from '@/core/marks';
 import { formatBars } from '@/core/music';
 import type { GoalContext } from '@/core/register';
@@ -18,8 +18,9 @@ import { say } from '../shell/say';
 import { Tell } from '../shell/Tell';
 import { useKeys } from '../shell/use-keys';
 import { ASSESSOR_GLYPH } from '../shell/MarkLine';
-import { columnsOf, componentOfScheme, maxOf, soFar, typedMark, whoName, type MarkingAs } from './mark-model';
+import { columnsOf, componentOfScheme, maxOf, soFar, whoName, type MarkingAs } from './mark-model';
 import { totalModel } from './total-model';
+import { useTypedFigures } from './use-typed-figures';
 import { CriterionRow } from './parts/CriterionRow';
 import { History } from './parts/History';
 import { MarkedBy } from './parts/MarkedBy';
@@ -37,8 +38,6 @@ const ScaleRows = lazy(() => import('../shell/ScaleRows').then((part) => ({ defa
 export const MarkView = () => <StudioPage>{(ready) => <MarkPage ready={ready} />}</StudioPage>;
 
 const CRITERION_KEYS = ['q', 'w', 'e', 'r', 't', 'y', 'u', 'i'];
-/** How long a figure that could be the first of two waits for the second. */
-const WAIT_MS = 900;
 
 function MarkPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
@@ -65,7 +64,9 @@ function Sheet({
   const [row, drawRow] = useState(0);
   /** The row that the next figure is for. What is drawn follows: at once, or with the mark it was left by. */
   const rowNow = useRef(0);
+  const { shown, ...typed } = useTypedFigures();
   const setRow = (at: number) => {
+    typed.finish();
     rowNow.current = at;
     drawRow(at);
   };
@@ -77,13 +78,6 @@ function Sheet({
   const [listensTo, listenTo] = useState<string | null>(null);
   const [isPlaying, tellPlaying] = useState(false);
   const listenButton = useRef<HTMLButtonElement>(null);
-  const typed = useRef({ digits: '', timer: 0, shown: '' });
-  const [shown, setShown] = useState('');
-  const show = (words: string) => {
-    // What stands as it is is not asked to be drawn.
-    if (typed.current.shown !== words) setShown(words);
-    typed.current.shown = words;
-  };
   const look = (at: CalendarDay, who: MarkingAs) => {
     setDay(at);
     setNow(who);
@@ -96,7 +90,6 @@ function Sheet({
       ),
     );
   };
-  useEffect(() => () => clearTimeout(typed.current.timer), []);
 
   /** The mark given last, to which a half can be added. */
   const last = useRef<{ readonly at: number; readonly who: MarkingAs; readonly mark: number } | null>(null);
@@ -112,7 +105,12 @@ function Sheet({
       })
       .finally(() => drawRow(rowNow.current));
   };
+  const clear = () => {
+    typed.drop();
+    give(rowNow.current, now, null);
+  };
   const half = () => {
+    typed.finish();
     const before = last.current;
     const most = scheme?.criteria[before?.at ?? 0]?.maxMark ?? 0;
     if (before && scheme?.halves && before.mark + 0.5 <= most)
@@ -122,29 +120,16 @@ function Sheet({
     const at = rowNow.current;
     const criterion = scheme?.criteria[at];
     if (!criterion) return;
-    clearTimeout(typed.current.timer);
-    const digits = typed.current.digits + figure;
-    const read = typedMark(digits, criterion.maxMark);
-    const settle = (mark: number) => {
-      typed.current.digits = '';
-      show('');
-      give(at, who, mark);
-    };
-    if (read.kind === 'mark') settle(read.mark);
-    else if (read.kind === 'wait') {
-      typed.current.digits = digits;
-      show(`${digits}…`);
-      typed.current.timer = window.setTimeout(() => settle(Number(digits)), WAIT_MS);
-    } else {
-      typed.current.digits = '';
-      show(`${read.value} is above the maximum, ${criterion.maxMark}`);
-    }
+    typed.type(figure, {
+      place: `${componentId} ${criterion.id} ${whoName(who)}`,
+      max: criterion.maxMark,
+      settle: (mark) => give(at, who, mark),
+    });
   };
   const open = (id: string) => {
     setComponent(id);
     setRow(0);
     setDay(today);
-    show('');
   };
   const turn = (by: number) => {
     const at = marked.findIndex((each) => each.id === component?.id);
@@ -167,7 +152,7 @@ function Sheet({
     ArrowUp: () => setRow(Math.max(0, rowNow.current - 1)),
     '.': half,
     ',': half,
-    Delete: () => give(rowNow.current, now, null),
+    Delete: clear,
     j: () => turn(1),
     k: () => turn(-1),
     n: () => document.querySelector<HTMLInputElement>('[data-note-bars] input')?.focus(),
@@ -277,7 +262,10 @@ function Sheet({
                 mark: who.sheet && valueAt(who.sheet.marks, criterion.id),
               }))}
               onPick={() => setRow(at)}
-              onMark={(mark) => give(at, now, mark)}
+              onMark={(mark) => {
+                typed.finish();
+                give(at, now, mark);
+              }}
             />
           ))}
           <Tell
@@ -331,7 +319,7 @@ function Sheet({
             listenButton={listenButton}
             onListen={() => listenTo(listensTo === null ? pieceId : null)}
             letters={letters}
-            onClear={() => give(row, now, null)}
+            onClear={clear}
             onToday={() => look(today, now)}
             onLetters={setLetters}
           />
