@@ -23,23 +23,26 @@ export function difficultyOf(
     const notes = sounding[at] ?? [];
     if (notes.length === 0) return 0;
     const lasts = bar.measures.reduce((sum, index) => sum + (seconds[index] ?? 0), 0);
-    const melody = notes.filter(({ note }) => !note.chord && !note.grace);
-    const struck = new Set(
-      notes.filter(({ note }) => !note.tieStop).map(({ at, note }) => (note.grace ? -1 - at : at)),
-    );
     const key = part.measures[bar.measures[0] ?? 0]?.key?.fifths ?? 0;
-    const altered = notes.filter(
-      ({ note }) =>
-        note.spelling && !note.unpitched && note.spelling.alter !== alterIn(key, note.spelling.letter),
-    ).length;
-    let steps = 0;
-    for (let at = 1; at < melody.length; at += 1)
-      steps += Math.abs((melody[at]?.pitch ?? 0) - (melody[at - 1]?.pitch ?? 0));
+    const struck = new Set<number>();
+    const lengths = new Set<number>();
+    let [altered, steps, melody] = [0, 0, 0];
+    let before = 0;
+    for (const { note, pitch, at: place } of notes) {
+      lengths.add(note.length);
+      if (!note.tieStop) struck.add(note.grace ? -1 - place : place);
+      if (note.spelling && !note.unpitched && note.spelling.alter !== alterIn(key, note.spelling.letter))
+        altered += 1;
+      if (note.chord || note.grace) continue;
+      if (melody > 0) steps += Math.abs(pitch - before);
+      melody += 1;
+      before = pitch;
+    }
     const figures = {
       density: lasts > 0 ? struck.size / lasts : 0,
       accidentals: (altered / notes.length) * 100,
-      leaps: melody.length > 1 ? steps / (melody.length - 1) : 0,
-      rhythm: new Set(notes.map(({ note }) => note.length)).size - 1,
+      leaps: melody > 1 ? steps / (melody - 1) : 0,
+      rhythm: lengths.size - 1,
       span: Math.max(0, ...spansOf(notes).values()),
     };
     if (whole === 0) return 0;

@@ -13,22 +13,21 @@ export interface Landmark {
 
 /** Rehearsal marks, lines and pages by bar, from all parts. Lines are counted anew on each page. */
 export function landmarksOf(score: Pick<Score, 'parts'>, { bars }: Pick<Layout, 'bars'>): Landmark[] {
-  const breaks = bars.map(({ measures }) =>
-    measures
-      .flatMap((index) => measuresAt(score, index))
-      .map(({ newSystem, newPage }) => ({ newSystem, newPage })),
-  );
-  const breaksLines = breaks.flat().some(({ newSystem, newPage }) => newSystem || newPage);
-  const breaksPages = breaks.flat().some(({ newPage }) => newPage);
+  const begins = bars.map(({ measures }) => {
+    const all = measures.flatMap((index) => measuresAt(score, index));
+    const text = all.flatMap(({ marks }) => marks).find((mark) => mark.kind === 'rehearsal')?.text;
+    const page = all.some(({ newPage }) => newPage);
+    return { page, line: page || all.some(({ newSystem }) => newSystem), text };
+  });
+  const breaksLines = begins.some((each) => each.line);
+  const breaksPages = begins.some((each) => each.page);
   let [line, page] = [1, 1];
   let mark: { text: string; bar: number } | null = null;
-  return bars.map(({ measures }, bar) => {
+  return begins.map((begun, bar) => {
+    const { text } = begun;
     // Files that state the break of the first line mean no line before it.
-    if (bar > 0 && breaks[bar]?.some(({ newPage }) => newPage)) [line, page] = [1, page + 1];
-    else if (bar > 0 && breaks[bar]?.some(({ newSystem }) => newSystem)) line += 1;
-    const text = measures
-      .flatMap((index) => measuresAt(score, index).flatMap(({ marks }) => marks))
-      .flatMap((each) => (each.kind === 'rehearsal' ? [each.text] : []))[0];
+    if (bar > 0 && begun.page) [line, page] = [1, page + 1];
+    else if (bar > 0 && begun.line) line += 1;
     if (text !== undefined) mark = { text, bar };
     return {
       mark: mark && { text: mark.text, after: bar - mark.bar },

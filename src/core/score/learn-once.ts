@@ -198,14 +198,25 @@ export function nearCopies(part: ScorePart, layout: Layout): NearCopy[] {
       family.push({ bar, notes });
       continue;
     }
-    for (const other of family) {
-      const differing = notes.filter((note, at) => note.pitch !== other.notes[at]?.pitch);
-      // Of one or two notes one that differs is half of them.
-      if (differing.length !== 1 || notes.length < 3) continue;
-      found.push({ bar, of: other.bar, differs: 'pitch', at: differing[0]?.at ?? 0 });
+    // Of one or two notes one that differs is half of them.
+    for (const other of notes.length < 3 ? [] : family) {
+      const differing = onlyDifference(notes, other.notes);
+      if (!differing) continue;
+      found.push({ bar, of: other.bar, differs: 'pitch', at: differing.at });
       break;
     }
     if (family.length < 40) family.push({ bar, notes });
+  }
+  return found;
+}
+
+/** Of two bars of one rhythm the one note with another pitch; null where there are more or none. */
+function onlyDifference(notes: readonly PlacedNote[], others: readonly PlacedNote[]): PlacedNote | null {
+  let found: PlacedNote | null = null;
+  for (const [at, note] of notes.entries()) {
+    if (note.pitch === others[at]?.pitch) continue;
+    if (found) return null;
+    found = note;
   }
   return found;
 }

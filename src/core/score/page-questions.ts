@@ -2,7 +2,7 @@ import { noteWords } from '../note-words';
 import { inTerms } from '../terms';
 import type { Layout } from './bars';
 import { keyWords } from './demands';
-import { soundingBars, type LearnedBar } from './learn-once';
+import { soundingBars, type LearnedBar, type PlacedNote } from './learn-once';
 import type { ScorePart } from './model';
 import type { Roadmap } from './roadmap';
 
@@ -34,12 +34,13 @@ export function pageQuestions(
   const questions: PageQuestion[] = [];
   const ask = (question: string, answer: string) => questions.push({ question, answer });
   const sounding = soundingBars(part, layout);
-  const notes = sounding.flat();
-  const pitched = notes.filter(({ note }) => !note.unpitched);
+  let highest: PlacedNote | null = null;
+  for (const own of sounding)
+    for (const each of own)
+      if (!each.note.unpitched && (!highest || each.pitch > highest.pitch)) highest = each;
   const fifths = first?.key?.fifths ?? null;
   const keyAt = (bar: number) => part.measures[layout.bars[bar]?.measures[0] ?? 0]?.key?.fifths ?? null;
-  if (fifths !== null && pitched.length > 0)
-    ask('Which sharps or flats stand in the key signature?', keyWords(fifths));
+  if (fifths !== null && highest) ask('Which sharps or flats stand in the key signature?', keyWords(fifths));
   if (first?.time?.beatType)
     ask('What is the time signature?', `${first.time.groups.join(' + ')} over ${first.time.beatType}`);
   ask(inTerms('How many bars are printed?'), String(counted));
@@ -49,8 +50,8 @@ export function pageQuestions(
   );
   const performed = roadmap.order.reduce((sum, index) => sum + (layout.counts[index] ?? 0), 0);
   if (performed !== counted) ask(inTerms('How many bars are played, with the repeats?'), String(performed));
-  const last = notes.at(-1)?.note;
-  const firstNote = notes[0]?.note;
+  const last = sounding.findLast((own) => own.length > 0)?.at(-1)?.note;
+  const firstNote = sounding.find((own) => own.length > 0)?.[0]?.note;
   if (firstNote?.spelling && !firstNote.unpitched)
     ask('What is the first note?', noteWords(firstNote.spelling.letter, firstNote.spelling.alter, fifths));
   if (last?.spelling && !last.unpitched)
@@ -70,14 +71,12 @@ export function pageQuestions(
     inTerms('In which bars is an accidental printed?'),
     accidentals.length > 0 ? barsSentence(layout, accidentals) : 'In none.',
   );
-  if (pitched.length > 0) {
-    const highest = pitched.reduce((a, b) => (b.pitch > a.pitch ? b : a));
-    const bars = sounding.flatMap((own, at) =>
-      own.some(({ pitch }) => pitch === highest.pitch) ? [at] : [],
-    );
+  if (highest) {
+    const { pitch, note } = highest;
+    const bars = sounding.flatMap((own, at) => (own.some((each) => each.pitch === pitch) ? [at] : []));
     ask(
       'What is the highest note, and where does it stand?',
-      inTerms`${noteWords(highest.note.spelling?.letter ?? 0, highest.note.spelling?.alter ?? 0, keyAt(bars[0] ?? 0))}, bar ${barList(layout, bars)}`,
+      inTerms`${noteWords(note.spelling?.letter ?? 0, note.spelling?.alter ?? 0, keyAt(bars[0] ?? 0))}, bar ${barList(layout, bars)}`,
     );
   }
   const dynamics = layout.bars.flatMap((bar) =>

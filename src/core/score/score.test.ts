@@ -253,6 +253,14 @@ describe('what files of different hands do, and how it is read', () => {
       'declares utf-8 but is written in latin-1',
     ],
     [
+      // Were it taken for Latin-1, the file would be said to be written in that.
+      'UTF-8 with a sign that stands for what could not be read',
+      scoreOf([wholeBar()])
+        .replace('Flute', 'Fl\ufffdte')
+        .replace('version="1.0"', 'version="1.0" encoding="UTF-8"'),
+      { printed: 1 },
+    ],
+    [
       'UTF-16, low byte first',
       Uint8Array.from([0xff, 0xfe, ...units(scoreOf([wholeBar()])).flatMap((unit) => [unit, 0])]),
       { printed: 1 },

@@ -15,28 +15,27 @@ export interface DecodedText {
  * is none of these is read as Latin-1. So a file that declares another encoding than its real one is still read.
  */
 export function decodeText(bytes: Uint8Array): DecodedText {
-  const encoding = encodingOf(bytes);
-  const text = TEXT[encoding](bytes);
+  const { encoding, text } = read(bytes);
   const declared = /^\s*<\?xml[^>]*\sencoding\s*=\s*["']([^"']*)/.exec(text.slice(0, 400))?.[1];
   return { text, encoding, declared: declared?.toLowerCase() ?? null };
 }
 
-const TEXT: Readonly<Record<Encoding, (bytes: Uint8Array) => string>> = {
-  'utf-8': (bytes) => strFromU8(startsWith(bytes, 0xef, 0xbb, 0xbf) ? bytes.subarray(3) : bytes),
-  'utf-16le': (bytes) => fromUtf16(bytes, 0, 1),
-  'utf-16be': (bytes) => fromUtf16(bytes, 1, 0),
-  'latin-1': (bytes) => strFromU8(bytes, true),
-};
-
 const startsWith = (bytes: Uint8Array, ...first: readonly number[]) =>
   first.every((byte, at) => bytes[at] === byte);
 
-function encodingOf(bytes: Uint8Array): Encoding {
-  if (startsWith(bytes, 0xff, 0xfe)) return 'utf-16le';
-  if (startsWith(bytes, 0xfe, 0xff)) return 'utf-16be';
-  if (startsWith(bytes, 0x3c, 0x00)) return 'utf-16le';
-  if (startsWith(bytes, 0x00, 0x3c)) return 'utf-16be';
-  return isUtf8(bytes) ? 'utf-8' : 'latin-1';
+/** What stands for bytes that are no UTF-8. */
+const NOT_READ = '\ufffd';
+
+function read(bytes: Uint8Array): Pick<DecodedText, 'text' | 'encoding'> {
+  if (startsWith(bytes, 0xff, 0xfe) || startsWith(bytes, 0x3c, 0x00))
+    return { encoding: 'utf-16le', text: fromUtf16(bytes, 0, 1) };
+  if (startsWith(bytes, 0xfe, 0xff) || startsWith(bytes, 0x00, 0x3c))
+    return { encoding: 'utf-16be', text: fromUtf16(bytes, 1, 0) };
+  const text = strFromU8(startsWith(bytes, 0xef, 0xbb, 0xbf) ? bytes.subarray(3) : bytes);
+  // What is no UTF-8 leaves a mark in the text; a file may hold that mark itself.
+  return !text.includes(NOT_READ) || isUtf8(bytes)
+    ? { encoding: 'utf-8', text }
+    : { encoding: 'latin-1', text: strFromU8(bytes, true) };
 }
 
 /** Bytes a UTF-8 lead byte is followed by; -1 for a byte that leads nothing. */
