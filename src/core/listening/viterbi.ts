@@ -1,4 +1,5 @@
 import type { HeardNote, Step } from './heard-note';
+import { limitOf, limitsFrom, type Limits } from './limits';
 import { CHEAPEST_LANDING, DEAREST_LANDING, type MatchCosts, type Tables } from './match-tables';
 import { NoteCosts, type Place, type Sounding } from './note-costs';
 import { AFTER_A_PAUSE } from './timing';
@@ -58,16 +59,6 @@ interface Ahead {
   readonly limits: Limits;
 }
 const NOWHERE: Place = { event: 0, since: 0, cost: Infinity };
-
-/** What each event may cost: a jump to it from one that is known is no dearer. */
-interface Limits {
-  readonly event: number;
-  readonly most: number;
-  /** For events before that one, to be carried back from the beginning. */
-  readonly before: number;
-  /** For that one and those after it, to be carried on from the beginning. */
-  readonly after: number;
-}
 
 /**
  * What each event costs as the last one heard, note by note, and how it was come to.
@@ -176,14 +167,7 @@ class Search {
   }
 
   private limits(event: number, cost: number): Limits {
-    const { back, onward } = this.tables;
-    const most = cost + this.hopeless;
-    return { event, most, before: most + (back[event] as number), after: most - (onward[event] as number) };
-  }
-
-  private limit(e: number, { event, before, after }: Limits): number {
-    const { back, onward } = this.tables;
-    return e < event ? before - (back[e] as number) : after + (onward[e] as number);
+    return limitsFrom(this.tables, event, cost + this.hopeless);
   }
 
   /** The cheapest way to leave by a jump, on and back, by where the event come to lies among the sources. */
@@ -224,8 +208,8 @@ class Search {
       if (next >= 0 && next !== e) this.reach(next, late, on, FIRST, next - 1);
       const cost = before[e] as number;
       const least = cost + (after[e] as number);
-      const stayLimit = this.limit(e, limits);
-      const goLimit = e < last ? this.limit(e + 1, limits) : -Infinity;
+      const stayLimit = limitOf(this.tables, e, limits);
+      const goLimit = e < last ? limitOf(this.tables, e + 1, limits) : -Infinity;
       const since = beforeOn[e] as number;
       const more = least <= stayLimit ? this.weigh.staying(e, since, note) : Infinity;
       const stays = cost + more;
@@ -270,7 +254,7 @@ class Search {
       const source = alive[index] as number;
       const last = Math.min(source + 1 + MOST_LEFT_OUT, count - 1);
       const known = (before[source] as number) - (missed[source + 1] as number);
-      const most = Math.max(this.limit(source, limits), this.limit(last, limits));
+      const most = Math.max(limitOf(this.tables, source, limits), limitOf(this.tables, last, limits));
       for (let e = source + 2; e <= last; e += 1) {
         const cost = known + (missed[e] as number);
         if (cost > most) break;
@@ -335,8 +319,9 @@ class Search {
       const returned = (leaveBack[passed] as number) - (back[e] as number);
       const cost = (returned < carried ? returned : carried) + (landing[e] as number);
       if (cost >= (now[e] as number)) continue;
-      if (after !== null && cost + (after[e] as number) >= this.limit(e, limits)) continue;
-      if (next && then && cost + this.weigh.afterBoth(e, next, then) >= this.limit(e, further)) continue;
+      if (after !== null && cost + (after[e] as number) >= limitOf(this.tables, e, limits)) continue;
+      if (next && then && cost + this.weigh.afterBoth(e, next, then) >= limitOf(this.tables, e, further))
+        continue;
       const from = returned < carried ? backFrom : onFrom;
       this.come(e, cost, on, JUMPED, from[passed] as number);
       arrived[arriving++] = e;
