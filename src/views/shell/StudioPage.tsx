@@ -11,9 +11,10 @@ import {
   type ReadyState,
   type Which,
 } from '@/store';
-import { Button, ErrorSay, KeyCap, Loading } from '@/ui';
+import { Button, ErrorSay, KeyCap } from '@/ui';
 import { goTo } from './addresses';
 import { scrollAsLeft } from './kept-scroll';
+import { Opening } from './Opening';
 import { say } from './say';
 import { forgetLeftForm, useLeftForm } from './use-draft';
 import { useFind } from './use-find';
@@ -72,7 +73,7 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
   });
   switch (state.kind) {
     case 'opening':
-      return <Loading what="Opening the studio" />;
+      return <Opening />;
     case 'first run':
       return (
         <Suspense>
