@@ -18,7 +18,8 @@ import {
   undo,
   wipe,
 } from '.';
-import { getState, start, subscribe, wipeStudio, type ReadyState } from './studio-store';
+import { getState, start, subscribe, wipeStudio } from './studio-store';
+import type { ReadyState } from './store-state';
 import { standInLocks } from './test-locks';
 
 standInLocks();

@@ -25,16 +25,8 @@ export type { Now } from './clock';
 export { keepDraft, readDraft, type KeptDraft } from './drafts';
 export { subscribeRecords, type FedRecords } from './record-feed';
 export { newId } from './seed';
-export {
-  dismissNotice,
-  followStudio,
-  openedStudio,
-  openStudio,
-  redo,
-  setAside,
-  undo,
-  type ReadyState,
-} from './studio-store';
+export { dismissNotice, followStudio, openedStudio, openStudio, redo, setAside, undo } from './studio-store';
+export type { ReadyState } from './store-state';
 export { databaseName, type Which } from './which';
 export { type FormOutcome } from './forms';
 export {

@@ -23,31 +23,10 @@ import { browserLock, type KeptLock } from './lock';
 import { tellRecords } from './record-feed';
 import { browserRows } from './rows';
 import { newId } from './seed';
+import type { ReadyState, StoreState } from './store-state';
 import { studioThere, takenOver } from './studio-databases';
 import { tabId } from './tab';
 import { databaseName, type Which } from './which';
-
-export interface ReadyState {
-  readonly kind: 'ready';
-  readonly which: Which;
-  readonly studio: Studio;
-  readonly now: Now;
-  readonly aside: readonly SetAside[];
-  /** Sequence number of the last action kept; rises with every acknowledged edit. */
-  readonly saved: number;
-  /** Names of the actions that undo and redo would take. */
-  readonly undo: string | null;
-  readonly redo: string | null;
-  /** What was just done here, undone or done again, for who cannot see it. */
-  readonly told: { readonly n: number; readonly words: string } | null;
-  /** Something the teacher must know about the store itself. */
-  readonly notice: string | null;
-}
-export type StoreState =
-  | { readonly kind: 'opening' }
-  | { readonly kind: 'first run' }
-  | { readonly kind: 'failed'; readonly message: string }
-  | ReadyState;
 
 const WHICH = 'formal-stave.studio';
 const FULL =

@@ -3,7 +3,8 @@ import type { Studio } from '@/core/files';
 import type { Student } from '@/core/students';
 import { calendarDay as day } from '@/core/time';
 import { openStudio } from '.';
-import { getState, wipeStudio, type ReadyState } from './studio-store';
+import type { ReadyState } from './store-state';
+import { getState, wipeStudio } from './studio-store';
 import { standInLocks } from './test-locks';
 
 /** Each test begins with the demo studio as it comes. */

@@ -1,5 +1,6 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { getState, start, subscribe, type StoreState } from './studio-store';
+import type { StoreState } from './store-state';
+import { getState, start, subscribe } from './studio-store';
 
 let started = false;
 

@@ -1,134 +1,24 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { DEFAULT_EFFORT } from '../effort';
-import { prepare, type Plan, type PlanInput, type PracticeEntry } from '../plan';
-import { NEW_ENTRY, NEW_GOAL_PLAN, type GoalPlan } from '../programme';
-import { BARE_PIECE, type Piece } from '../repertoire';
-import { BARE_LEVEL, BARE_SESSION, type ComponentSource } from '../requirements';
-import type { ScoreWork, WorkDrill } from '../score';
-import type { Student } from '../students';
+import type { WorkDrill } from '../score';
 import { addDays, calendarDay } from '../time';
-import { practiceCard, type CardBlock } from './card';
+import { practiceCard } from './card';
 import { ladder } from './ladder';
 import { linesOf } from './lines';
-import { drawOrder } from './scale-rows';
+import {
+  barsText,
+  blocksOf,
+  entry,
+  inDays,
+  listOf,
+  pieceOf,
+  planOf,
+  student,
+  today,
+  workOf,
+} from './test-plan';
 
-const today = calendarDay('2027-01-20');
-const inDays = (days: number) => addDays(today, days);
-const student: Student = {
-  id: 'w',
-  name: 'Wren',
-  instrument: 'piano',
-  birthDate: null,
-  slot: { kind: 'weekly', weekday: 2, start: '16:00', minutes: 30 },
-  sharesWith: null,
-  minutesByWeekday: [20, 20, 20, 20, 20, 0, 0],
-  levelsHeld: [],
-  reachSemitones: null,
-  schoolYear: null,
-  archivedOn: null,
-};
-/** A score of these chunks, each so many bars long and so hard. */
-function workOf(
-  chunks: readonly (readonly [bars: number, difficulty: number])[],
-  drills: readonly WorkDrill[] = [],
-): ScoreWork {
-  let bar = 0;
-  const ranges = chunks.map(([bars, difficulty]) => {
-    const from = bar + 1;
-    bar += bars;
-    return { bars: { from, to: bar }, difficulty };
-  });
-  const numbers = Array.from({ length: bar }, (_, at) => at + 1);
-  return {
-    textId: '',
-    difficulty: {},
-    same: numbers,
-    measures: numbers.map((n) => n - 1),
-    chunks: ranges,
-    drills,
-  };
-}
-const pieceOf = (id: string, work: ScoreWork | null, bars = work?.same.length ?? 16): Piece => ({
-  ...BARE_PIECE,
-  id,
-  title: id,
-  bars,
-  tempo: { unit: 'q', perMinute: 120 },
-  ...(work && { work }),
-});
-const listOf = (id: string): ComponentSource => ({ kind: 'list', pieceIds: [id], min: 1, max: 1 });
-function planOf(
-  parts: readonly (readonly [letter: string, ComponentSource])[],
-  pieces: readonly Piece[],
-  rest: Partial<
-    Pick<PlanInput, 'student' | 'today' | 'evidence' | 'noted' | 'effort' | 'family' | 'metronomeFrom'>
-  > & {
-    readonly plan?: Partial<GoalPlan>;
-    readonly weeks?: number;
-    readonly rowResults?: PlanInput['goals'][number]['goal']['rowResults'];
-  } = {},
-): Plan {
-  const { plan = {}, weeks = 12, rowResults, ...given } = rest;
-  const components = parts.map(([letter, source]) => ({ id: letter, letter, name: letter, source }));
-  const level = { id: 'l', name: 'Level 5', rank: 5, schemeId: 'm', rules: [], ...BARE_LEVEL, components };
-  const { whole } = prepare({
-    student,
-    goals: [
-      {
-        level,
-        stretch: 0,
-        criteriaWeeks: 2,
-        session: { ...BARE_SESSION, id: 'v', name: 'visit', day: inDays(7 * weeks) },
-        goal: {
-          ...NEW_ENTRY,
-          id: 'g',
-          studentId: 'w',
-          setId: 'x',
-          levelId: 'l',
-          sessionId: 'v',
-          aimAwardId: 'pass',
-          ...(rowResults && { rowResults }),
-          programme: Object.fromEntries(
-            parts.flatMap(([letter, source]) =>
-              source.kind === 'list'
-                ? [[letter, source.pieceIds.map((pieceId) => ({ kind: 'piece' as const, pieceId }))]]
-                : [],
-            ),
-          ),
-          plan: { ...NEW_GOAL_PLAN, startedOn: today, minutes: { p: 1500, e: 1500 }, ...plan },
-        },
-      },
-    ],
-    pieces: new Map(pieces.map((each) => [each.id, each])),
-    closures: [],
-    effort: DEFAULT_EFFORT,
-    evidence: { practice: [], cards: [] },
-    noted: [],
-    family: 'keyboard',
-    metronomeFrom: 'learn',
-    today,
-    ...given,
-  });
-  if (!whole) throw new Error('no plan');
-  return whole;
-}
-const entry = (change: Partial<PracticeEntry>): PracticeEntry => ({
-  id: '',
-  studentId: 'w',
-  goalId: 'g',
-  componentId: 'p',
-  pieceId: 'p',
-  day: inDays(-1),
-  minutes: 10,
-  source: 'card',
-  ...change,
-});
 const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
-const barsText = ({ bars }: CardBlock) => (bars ? `${bars.from}-${bars.to}` : 'whole');
-const blocksOf = (plan: Plan, week = 0, id = 'p') =>
-  practiceCard(plan, week).rows.find(({ item }) => item.piece?.id === id)?.blocks ?? [];
-
 const anyChunks = fc
   .array(fc.tuple(fc.integer({ min: 2, max: 8 }), fc.integer({ min: 1, max: 1000 })), {
     minLength: 2,
@@ -395,47 +285,4 @@ describe('tempo on the card', () => {
     expect(saidIn(0)).toContain('the bounced stroke');
     expect(new Set(saidIn(plan.weeks.length - 1))).toEqual(new Set(['']));
   });
-});
-
-test('scales are drawn from the table: weak ones first, then those never heard, then the longest unheard', () => {
-  const row = (id: string) => ({
-    id,
-    key: id,
-    form: 'scale',
-    octaves: 2,
-    tempo: null,
-    articulation: '',
-    hands: '',
-  });
-  const result = (rowId: string, days: number, how: 'clean' | 'with slips' | 'not yet') => ({
-    rowId,
-    day: inDays(-days),
-    how,
-  });
-  const order = drawOrder(
-    ['a', 'b', 'c', 'd', 'e', 'f'].map(row),
-    ['f'],
-    [
-      result('a', 3, 'clean'),
-      result('b', 9, 'not yet'),
-      result('b', 2, 'with slips'),
-      result('c', 30, 'clean'),
-      result('d', 5, 'not yet'),
-    ],
-    0,
-  );
-  expect(order.map(({ id }) => id)).toEqual(['d', 'b', 'e', 'f', 'c', 'a']);
-  const table: ComponentSource = {
-    kind: 'scales',
-    rows: ['a', 'b', 'c', 'd', 'e', 'f', 'g'].map(row),
-    drawn: 3,
-  };
-  const plan = planOf([['t', table]], [], {});
-  const drawn = [0, 1, 2].flatMap((week) =>
-    practiceCard(plan, week).rows.flatMap(({ blocks }) => blocks.map(({ what }) => what)),
-  );
-  for (const id of ['a', 'b', 'c', 'd', 'e', 'f', 'g']) expect(drawn.join(' ')).toContain(`${id} scale`);
-  const weak = planOf([['t', table]], [], { rowResults: [result('e', 4, 'not yet')] });
-  expect(practiceCard(weak, 0).rows[0]?.blocks[0]).toMatchObject({ why: 'the weakest' });
-  expect(practiceCard(weak, 0).rows[0]?.blocks[0]?.what).toContain('e scale');
 });

@@ -1,10 +1,12 @@
-import { ASSUMED_EFFORT, DEFAULT_EFFORT, effortFigure, STAGES, type EffortSettings } from '@/core/effort';
+import { ASSUMED_EFFORT, DEFAULT_EFFORT, effortFigure, STAGES } from '@/core/effort';
 import { BACKUP_DAYS, type StudioSettings } from '@/core/files';
 import { AIM_OF_A_YEAR, OLD_MARK_WEEKS, WEIGHTS, weightOf, type WeightName } from '@/core/register';
 import { ASSUMED_DIFFICULTY, DIFFICULTIES, type Difficulty } from '@/core/score';
 import { ASK_AFTER_DAYS } from '@/core/skills';
 import { STEADY_SLIPS, STREAK } from '@/core/runs';
 import { inTerms } from '@/core/terms';
+import { without } from '@/core/without';
+import { EFFORT_ROWS } from './effort-rows';
 
 /** A figure the program assumes until the teacher sets it. */
 export interface AssumedFigure {
@@ -24,189 +26,7 @@ export interface AssumedFigure {
   readonly withValue: (settings: StudioSettings, value: number | null) => StudioSettings;
 }
 
-const without = <T extends object>(record: T, name: string): T =>
-  Object.fromEntries(Object.entries(record).filter(([each]) => each !== name)) as T;
-
-type PlainEffort = Exclude<keyof EffortSettings, 'stageShares'>;
-type Row = readonly [
-  name: PlainEffort,
-  label: string,
-  changes: string,
-  min: number,
-  max: number,
-  whole: boolean,
-];
-
 const WORK = 'Minutes of work';
-const EFFORT: readonly Row[] = [
-  [
-    'minutesPerBar',
-    inTerms('Minutes for a bar to learn, at the level held'),
-    'minutes of a piece; with it the fit, the programme search and the plan',
-    0.25,
-    60,
-    false,
-  ],
-  [
-    'levelStep',
-    'Times as much for each level above the one held',
-    'minutes of a piece above the student’s level',
-    1,
-    3,
-    false,
-  ],
-  [
-    'preparedMinutesPerWeek',
-    'Minutes a week for work that is not a piece',
-    'scales, tests and other prepared work in the plan and the fit',
-    0,
-    600,
-    false,
-  ],
-  ['skillMinutes', 'Minutes a new skill takes', 'work on skills in the plan and the fit', 0, 600, false],
-  [
-    'skillStageMinutes',
-    'More minutes for each stage of a skill',
-    'work on skills in the plan and the fit',
-    0,
-    200,
-    false,
-  ],
-  [
-    'ownWeeks',
-    'Weeks for a piece or a skill without a date',
-    'how much of it the plan asks each week, on the minutes the goals leave',
-    1,
-    52,
-    true,
-  ],
-  [
-    'rhythmWeeks',
-    'Weeks of rhythm before a piece is learned',
-    'when the learning of a new piece begins for a student who meets the rhythm before the score',
-    0,
-    26,
-    true,
-  ],
-  [
-    'firstRhythmWeeks',
-    'The same where a figure is met for the first time',
-    'when the learning of a new piece with such a rhythm gate begins',
-    0,
-    26,
-    true,
-  ],
-  [
-    'leastMarkMinutes',
-    'Minutes one mark more takes at least',
-    'what the next hour is best spent on',
-    1,
-    600,
-    true,
-  ],
-  [
-    'flatMarkMinutes',
-    'Minutes one mark more takes where no rise is expected',
-    'what the next hour is best spent on',
-    1,
-    600,
-    true,
-  ],
-  [
-    'notesPercent',
-    inTerms('Percent of the minutes of a bar that go with the number of its notes'),
-    inTerms('how many minutes a thinned bar saves in a rescue'),
-    0,
-    100,
-    true,
-  ],
-  [
-    'readyWeeks',
-    'Weeks of work with which a level is ready now',
-    'what the fit calls ready now',
-    0,
-    26,
-    true,
-  ],
-  [
-    'visitMinutes',
-    'Least minutes for each item in every week',
-    'weeks of the plan in which an item would not be touched',
-    0,
-    120,
-    false,
-  ],
-  [
-    'blockMinutes',
-    'Minutes of a visit before the week has another',
-    'on how many days of the card an item stands',
-    1,
-    120,
-    true,
-  ],
-  [
-    'performWeeks',
-    'Weeks before the session for performing',
-    'by when all other work of a plan is to end',
-    0,
-    26,
-    true,
-  ],
-  [
-    'shortPerformWeeks',
-    'The same before a recording or a recital',
-    'by when all other work of a plan is to end',
-    0,
-    26,
-    true,
-  ],
-  [
-    'goNoGoWeeks',
-    'Weeks before the date in which to decide whether to go',
-    'the day of go or no-go on the plan',
-    0,
-    26,
-    true,
-  ],
-  [
-    'securePercent',
-    'Percent of the tempo at which the tempo ladder starts',
-    'tempos of the plan and the card, where none was set',
-    20,
-    100,
-    true,
-  ],
-  ['ladderRungs', 'Tempos of the ladder, both ends among them', 'tempos of the card', 2, 20, true],
-  [
-    'cleanTimes',
-    'Clean times in a row before a place is done, or goes up a tempo',
-    'tempos of the card, and when a place no longer comes back',
-    1,
-    20,
-    true,
-  ],
-  [
-    'judgedPercent',
-    'Percent of the tempo from which bounced strokes, rolls and breath can be judged',
-    'what the card says cannot be judged yet',
-    0,
-    100,
-    true,
-  ],
-  ['placeMinutes', 'Minutes on one place of a piece', 'how many blocks a visit of the card has', 2, 60, true],
-  [
-    'firstReturn',
-    'Days until a place comes back, the first time',
-    'which bars stand on the card',
-    1,
-    60,
-    true,
-  ],
-  ['secondReturn', 'The second time', 'which bars stand on the card', 1, 60, true],
-  ['thirdReturn', 'The third time', 'which bars stand on the card', 1, 60, true],
-  ['laterReturn', 'From then on', 'which bars stand on the card', 1, 60, true],
-];
-
 /** What counts, and in what it is measured. */
 const DIFFICULTY_WORDS: Readonly<Record<Difficulty, readonly [string, string]>> = {
   density: ['notes a second', 'notes a second'],
@@ -216,32 +36,29 @@ const DIFFICULTY_WORDS: Readonly<Record<Difficulty, readonly [string, string]>> 
   span: ['wide chords', 'semitones sounding at once'],
 };
 
+/** Whether a figure of effort may be left out of the settings. */
+const isAssumed = (name: string): name is keyof typeof ASSUMED_EFFORT => name in ASSUMED_EFFORT;
+
 /** Every assumed figure of the studio, in the order of the list. */
 export const ASSUMED_FIGURES: readonly AssumedFigure[] = [
-  ...EFFORT.map(([name, label, changes, min, max, whole]): AssumedFigure => ({
+  ...EFFORT_ROWS.map(([name, label, changes, min, max, whole]): AssumedFigure => ({
     name,
     group: WORK,
     label,
     changes: inTerms(changes),
-    assumed:
-      name in ASSUMED_EFFORT
-        ? ASSUMED_EFFORT[name as keyof typeof ASSUMED_EFFORT]
-        : (DEFAULT_EFFORT[name] ?? 0),
+    assumed: isAssumed(name) ? ASSUMED_EFFORT[name] : DEFAULT_EFFORT[name],
     min,
     max,
     whole,
-    value: ({ effort }) =>
-      name in ASSUMED_EFFORT
-        ? effortFigure(effort, name as keyof typeof ASSUMED_EFFORT)
-        : (effort[name] ?? 0),
+    value: ({ effort }) => (isAssumed(name) ? effortFigure(effort, name) : effort[name]),
     isSet: ({ effort, effortSet }) =>
-      name in ASSUMED_EFFORT ? effort[name] !== undefined : effortSet.includes(name),
+      isAssumed(name) ? effort[name] !== undefined : effortSet.includes(name),
     withValue: (settings, value) => ({
       ...settings,
       effort:
         value !== null
           ? { ...settings.effort, [name]: value }
-          : name in ASSUMED_EFFORT
+          : isAssumed(name)
             ? without(settings.effort, name)
             : { ...settings.effort, [name]: DEFAULT_EFFORT[name] },
       effortSet: [...settings.effortSet.filter((each) => each !== name), ...(value === null ? [] : [name])],
