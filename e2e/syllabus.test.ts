@@ -15,9 +15,9 @@ import {
   tabTo,
   useBrowser,
   visit,
-  watch,
 } from './browser';
 import { PART, partsShown, turnTo } from './requirement-page';
+import { watch } from './watched';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
