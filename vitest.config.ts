@@ -1,15 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
-/** Tests in which a page must keep time, or a server be full. */
-const UNDISTURBED = ['api-server', 'listen', 'sound', 'takes'].map((name) => `e2e/${name}.test.ts`);
-const BROWSER_TESTS = {
-  globalSetup: ['e2e/server.ts'],
-  // A busy machine takes several times as long; no test measures time by this.
-  testTimeout: 180_000,
-  hookTimeout: 60_000,
-};
-
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
@@ -37,21 +28,12 @@ export default defineConfig({
           name: 'e2e',
           environment: 'node',
           include: ['e2e/**/*.test.ts'],
-          exclude: [...UNDISTURBED],
-          ...BROWSER_TESTS,
-          // Two at once: each waits much of its time.
-          maxWorkers: 2,
-          sequence: { groupOrder: 0 },
-        },
-      },
-      {
-        extends: true,
-        test: {
-          name: 'e2e-undisturbed',
-          include: [...UNDISTURBED],
-          ...BROWSER_TESTS,
+          globalSetup: ['e2e/server.ts'],
+          // Two browsers at once take longer than one after the other: each uses every core.
           fileParallelism: false,
-          sequence: { groupOrder: 1 },
+          // A busy machine takes several times as long; no test measures time by this.
+          testTimeout: 180_000,
+          hookTimeout: 60_000,
         },
       },
       {

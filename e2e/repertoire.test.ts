@@ -98,8 +98,9 @@ test('parts given out by level, then one by hand; the shelf walked by keys alone
   await page.keyboard.press('Tab');
   await page.$eval('ul[aria-label="Pieces"] button', (each) => (each as HTMLElement).focus());
   await page.keyboard.press('j');
-  const picked = () =>
-    page.$eval('ul[aria-label="Pieces"] [data-selected="true"]', (each) => each.ariaPosInSet);
+  const selected = 'ul[aria-label="Pieces"] [data-selected="true"]';
+  await page.waitForSelector(selected);
+  const picked = () => page.$eval(selected, (each) => each.ariaPosInSet);
   const before = Number(await picked());
   await page.keyboard.press('j');
   expect(Number(await picked())).toBe(before + 1);

@@ -11,6 +11,6 @@ install();
 let ok = vitest('--project=unit', 'src/core/', 'scripts/recipes');
 if (findBrowser()) {
   build();
-  ok = vitest('--project=e2e', 'e2e/axe') && ok;
+  ok = vitest('--project=e2e', 'e2e/axe', 'e2e/terms', 'e2e/practice') && ok;
 }
 process.exitCode = ok ? 0 : 1;

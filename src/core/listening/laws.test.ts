@@ -95,7 +95,7 @@ test('shifted in time, the same is heard', () => {
       expect(places(shifted)).toEqual(places(first));
       expect(shifted.bars.every(({ qpm }, at) => near(qpm, first.bars[at]?.qpm ?? 0, 1e-5))).toBe(true);
     }),
-    { numRuns: 40 },
+    { numRuns: proofRuns(100) },
   );
 });
 
@@ -108,7 +108,7 @@ test('written and played elsewhere, the same is heard', () => {
       const there = notes.map((note) => ({ ...note, pitch: note.pitch + by }));
       expect(places(hear(moved, there))).toEqual(places(hear(score, notes)));
     }),
-    { numRuns: 40 },
+    { numRuns: proofRuns(100) },
   );
 });
 
@@ -134,7 +134,7 @@ test('at double the tempo every bar is twice as fast', () => {
       expect(fast.bars.length).toBe(first.bars.length);
       expect(fast.bars.every(({ qpm }, at) => near(qpm, 2 * (first.bars[at]?.qpm ?? 0), 1e-3))).toBe(true);
     }),
-    { numRuns: 40 },
+    { numRuns: proofRuns(100) },
   );
 });
 
@@ -213,7 +213,7 @@ test('what is not the piece at all is told, and nothing is said of its bars', ()
         why: 'what was heard fits none of the parts',
       });
     }),
-    { numRuns: 40 },
+    { numRuns: proofRuns(100) },
   );
 });
 
