@@ -1,5 +1,5 @@
 import { inTerms } from '@/core/terms';
-import { useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { formatTime } from '@/core/music';
 import type { EffortSettings } from '@/core/effort';
 import type { Studio } from '@/core/files';
@@ -12,6 +12,8 @@ import { candidatesOf, levelWords, type WhyWords } from '../programme-model';
 import css from './CandidateList.module.css';
 
 const SHOWN = 60;
+/** Those that are in sight, drawn with the page; the others follow at once. */
+const IN_SIGHT = 12;
 
 /** The pieces of a list with what each would change; pressing a row or moving to it tries it; it is set by its button or by Enter. */
 export function CandidateList({
@@ -45,6 +47,7 @@ export function CandidateList({
   const [text, setText] = useState('');
   const list = useRef<HTMLUListElement>(null);
   const all = useMemo(() => candidatesOf(slot, context, pieces, effort), [slot, context, pieces, effort]);
+  const shown = useDeferredValue(SHOWN, IN_SIGHT);
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = all.filter(({ piece }) =>
     words.every((word) =>
@@ -92,7 +95,7 @@ export function CandidateList({
       )}
       <Roving items="[data-row]" follow>
         <ul ref={list} className={css.list}>
-          {found.slice(0, SHOWN).map(({ piece, breaks, minutes, chosen }) => (
+          {found.slice(0, shown).map(({ piece, breaks, minutes, chosen }) => (
             <li
               key={piece.id}
               data-piece={piece.id}
