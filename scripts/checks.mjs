@@ -2,7 +2,6 @@
 // Each counts as one in the closing line of `npm test`.
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { constants, setPriority } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { oddLicences } from './notices.mjs';
@@ -21,8 +20,6 @@ function tool(name, ...args) {
     cwd: root,
     env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
   });
-  // The tests beside it go first: a check has what they leave.
-  setPriority(child.pid, constants.priority.PRIORITY_LOW);
   let said = '';
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
   return new Promise((done) => child.on('close', (code) => done({ ok: code === 0, said })));
