@@ -2,36 +2,42 @@ import { mkdtempSync, readdirSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, inject } from 'vitest';
-import { launch, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import { connect, type Browser, type BrowserContext, type ElementHandle, type Page } from 'puppeteer-core';
+import { openBrowser, VIEWPORT } from './open-browser';
 import { watch } from './watched';
 
-/** @param more - further words of the browser's command line */
-export function openBrowser(userDataDir?: string, more: readonly string[] = []): Promise<Browser> {
-  // Waiting polls by the clock: a page in the background draws no frames.
-  return launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-    headless: true,
-    args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--lang=en-GB', ...more],
-    defaultViewport: { width: 1280, height: 800 },
-    ...(userDataDir === undefined ? {} : { userDataDir }),
-  });
-}
-
-/** One browser for a file of tests; ask for it inside a test. */
+/**
+ * The browser of the tests, which all files share, or one of the file's own where there is none; ask for it inside a test.
+ */
 export function useBrowser(): () => Browser {
   let browser: Browser | undefined;
   beforeAll(async () => {
-    browser = await openBrowser();
+    const shared = undefined as string | undefined;
+    browser = await (shared === undefined
+      ? openBrowser()
+      : connect({ browserWSEndpoint: shared, defaultViewport: VIEWPORT }));
   });
-  afterAll(() => browser?.close());
+  afterAll(async () => {
+    if (!browser) return;
+    if (browser.process()) return browser.close();
+    // What a test has left open that failed.
+    const own = browser.defaultBrowserContext();
+    const others = browser.browserContexts().filter((each) => each !== own);
+    await Promise.all([
+      ...others.map((each) => each.close()),
+      ...(await pagesLeft(own)).map((each) => each.close()),
+    ]);
+    await browser.disconnect();
+  });
   return () => {
     if (!browser) throw new Error('the browser opens with the first test');
     return browser;
   };
 }
 
-/** Browsers whose own profile a test has used. */
-const used = new WeakSet<Browser>();
+/** With its blank page the browser stays. */
+const pagesLeft = async (context: BrowserContext): Promise<Page[]> =>
+  (await context.pages()).filter((each) => each.url() !== 'about:blank');
 
 /**
  * A page in a profile without data, which keeps every console error and page error it saw. A test closes it.
@@ -43,11 +49,10 @@ export async function openPage(
   keepsPages = false,
 ): Promise<{ page: Page; problems: string[] }> {
   const own = browser.defaultBrowserContext();
-  const isFree = (await own.pages()).every((each) => each.url() === 'about:blank');
+  const isFree = (await pagesLeft(own)).length === 0;
   // The browser's own profile has the program read and compiled from the test before: a page opens there in half the time.
   const page = await (isFree && !keepsPages ? own : await browser.createBrowserContext()).newPage();
-  if (isFree && used.has(browser)) await forget(page);
-  used.add(browser);
+  if (isFree) await forget(page);
   if (!keepsPages) await page.evaluateOnNewDocument(keepNoPages);
   return { page, problems: watch(page) };
 }
@@ -66,9 +71,7 @@ export async function closeProfile(page: Page): Promise<void> {
     await context.close();
     return;
   }
-  // With its blank page the browser stays.
-  const left = (await context.pages()).filter((each) => each.url() !== 'about:blank');
-  await Promise.all(left.map((each) => each.close()));
+  await Promise.all((await pagesLeft(context)).map((each) => each.close()));
 }
 
 /** In the page: a browser without service workers. */

@@ -100,6 +100,7 @@ export async function goTo(page: Page, path: string): Promise<void> {
     const link = Object.assign(document.createElement('a'), { href });
     document.body.append(link);
     link.click();
+    link.remove();
     await arrived;
   }, path);
   await page.waitForSelector(READY);

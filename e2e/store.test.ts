@@ -7,7 +7,6 @@ import {
   fill,
   kept,
   closeProfile,
-  openBrowser,
   openPage,
   press,
   recordsOf,
@@ -17,6 +16,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { openBrowser } from './open-browser';
 import { freePort, startServer, stopServer } from './server';
 
 const baseUrl = inject('baseUrl');
