@@ -155,12 +155,12 @@ function OpenScore({
   const { studio } = ready;
   // Of the pieces that are read from this score.
   const heat = useMemo(() => {
-    const own = new Set(
-      [...studio.pieces.values()].flatMap(({ id, scoreId }) => (scoreId === score?.id ? [id] : [])),
-    );
-    const faults = student
-      ? faultsOfStudent(studio, student.id).filter(({ pieceId }) => own.has(pieceId))
-      : [];
+    const faults =
+      student && score
+        ? faultsOfStudent(studio, student.id).filter(
+            ({ pieceId }) => studio.pieces.get(pieceId)?.scoreId === score.id,
+          )
+        : [];
     return faultHeat(faults, answer?.layout.bars.at(-1)?.number ?? 0);
   }, [studio, student, score, answer]);
   const shaping = useMemo(

@@ -1,6 +1,6 @@
 import type { Occasion } from '@/core/marks';
 import type { Studio } from '@/core/files';
-import { goalNames } from '@/core/register';
+import { goalNames, openGoals } from '@/core/register';
 import { calendarDay, isCalendarDay, type CalendarDay } from '@/core/time';
 import { newId, saveOccasion } from '@/store';
 import { Button, Combobox, Dialog, DialogActs, FieldRow, TextField } from '@/ui';
@@ -47,9 +47,7 @@ export function OccasionDialog({
     names.length <= 9;
   const add = (ids: readonly string[]) =>
     setEntrants([...entrants, ...ids.filter((id) => !entrants.includes(id))]);
-  const open = [...studio.goals.values()].filter(
-    (goal) => goal.closedOn === null && !entrants.includes(goal.id) && goalNames(studio, goal),
-  );
+  const open = openGoals(studio).filter((goal) => !entrants.includes(goal.id) && goalNames(studio, goal));
   return (
     <Dialog title={title} onClose={onClose} {...form.dialog}>
       <form
