@@ -25,7 +25,16 @@ export type { Now } from './clock';
 export { keepDraft, readDraft, type KeptDraft } from './drafts';
 export { subscribeRecords, type FedRecords } from './record-feed';
 export { newId } from './seed';
-export { dismissNotice, followStudio, openedStudio, openStudio, redo, setAside, undo } from './studio-store';
+export {
+  dismissNotice,
+  followStudio,
+  openedState,
+  openedStudio,
+  openStudio,
+  redo,
+  setAside,
+  undo,
+} from './studio-store';
 export type { ReadyState } from './store-state';
 export { databaseName, type Which } from './which';
 export { type FormOutcome } from './forms';

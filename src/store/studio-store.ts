@@ -201,7 +201,8 @@ const opened = (): { journal: Journal; which: Which } => {
 };
 
 /** Which studio is open; null before one is. */
-export const openedStudio = (): Which | null => (state.kind === 'ready' ? state.which : null);
+export const openedState = (): ReadyState | null => (state.kind === 'ready' ? state : null);
+export const openedStudio = (): Which | null => openedState()?.which ?? null;
 
 const isFull = (error: unknown) =>
   error instanceof Error && (error.name === 'QuotaExceededError' || /quota/i.test(error.message));

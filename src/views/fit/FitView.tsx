@@ -9,8 +9,8 @@ import { Button, Empty, LinkButton, SelectField, TextField } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { feedStudio } from '@/workers/studio-feed';
 import { fit } from '@/workers/studio.job';
-import { queryOf } from '../shell/addresses';
-import { mirror, remembered } from '../shell/view-state';
+import { mirror } from '../shell/looked';
+import { useAsked } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
 import { useKeys } from '../shell/use-keys';
 import { FitKey } from './parts/FitKey';
@@ -64,8 +64,9 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
     );
   }, [students, order, text, kind, grid, states, settings, sets]);
   const rows = useDeferredValue(shown, NO_ROWS);
+  const { query, remembered } = useAsked();
   const [picked, pick] = useState<Selected | null>(() => {
-    const asked = queryOf('student') ?? remembered('student');
+    const asked = query('student') ?? remembered('student');
     // No cell of that student yet: the first that is reachable.
     return asked === null ? null : { studentId: asked, at: -1 };
   });

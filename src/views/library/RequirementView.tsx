@@ -6,7 +6,7 @@ import { PageLine } from '../shell/PageLine';
 import { StudioPage } from '../shell/StudioPage';
 import { goTo, hrefOf, queryOf } from '../shell/addresses';
 import { useKeys } from '../shell/use-keys';
-import { mirror } from '../shell/view-state';
+import { mirror } from '../shell/looked';
 import type { Draft, DraftLevel } from './draft';
 import { freshLevel } from './draft-lists';
 import { AboutFields } from './parts/AboutFields';

@@ -10,11 +10,12 @@ import { setPracticeMinutes, type ReadyState } from '@/store';
 import { Button, DecisionLine } from '@/ui';
 import { PageLine } from '../shell/PageLine';
 import { GoalPicker } from '../shell/GoalPicker';
-import { goTo, hrefOf, queryOf } from '../shell/addresses';
+import { goTo, hrefOf } from '../shell/addresses';
+import { NoGoal } from '../shell/NoGoal';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
-import { useLooked } from '../shell/view-state';
+import { useAsked, useLooked } from '../shell/view-state';
 import type { Trial } from './parts/Mendings';
 import { PreparationStave } from './parts/PreparationStave';
 import { systemsOf } from './stave-model';
@@ -33,7 +34,6 @@ const PlanNotes = lazy(() => import('./parts/PlanNotes').then((part) => ({ defau
 const WeekBelow = lazy(() => import('./parts/WeekBelow').then((part) => ({ default: part.WeekBelow })));
 const Refusal = lazy(() => import('./parts/Refusal').then((part) => ({ default: part.Refusal })));
 const RefusedFor = lazy(() => import('./parts/Refusal').then((part) => ({ default: part.RefusedFor })));
-const NoGoal = lazy(() => import('../shell/NoGoal').then((part) => ({ default: part.NoGoal })));
 const MinutesDialog = lazy(() =>
   import('./parts/MinutesDialog').then((part) => ({ default: part.MinutesDialog })),
 );
@@ -49,7 +49,8 @@ const UPRIGHT_WEEKS = 12;
 function PlanPage({ ready }: { readonly ready: ReadyState }) {
   const { studio, now } = ready;
   // Asked for by a link alone: it is not what this tab looked at last.
-  const [named] = useState(() => queryOf('student'));
+  const { query } = useAsked();
+  const [named] = useState(() => query('student'));
   const student = studio.students.get(named ?? '');
   const isFree = student !== undefined && openGoalsOf(studio, student.id).length === 0;
   const { whole } = isFree ? preparationOf(studio, student, now.day) : NO_PLAN;
@@ -69,12 +70,7 @@ function PlanPage({ ready }: { readonly ready: ReadyState }) {
 function GoalsPage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
   const { context } = choice;
-  if (!context)
-    return (
-      <Suspense>
-        <NoGoal studio={ready.studio} choice={choice} what="No preparation to plan yet" />
-      </Suspense>
-    );
+  if (!context) return <NoGoal studio={ready.studio} choice={choice} what="No preparation to plan yet" />;
   const { whole, student } = context;
   return (
     <div className={whole && whole.weeks.length > UPRIGHT_WEEKS ? css.across : undefined}>

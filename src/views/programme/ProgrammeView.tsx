@@ -30,7 +30,7 @@ import { GoalPicker } from '../shell/GoalPicker';
 import { hrefOf } from '../shell/addresses';
 import { useEntering } from '../shell/use-entering';
 import { NoGoal } from '../shell/NoGoal';
-import { queryOf } from '../shell/addresses';
+import { useAsked } from '../shell/view-state';
 import { StudioPage } from '../shell/StudioPage';
 import { useGoal, type GoalChoice } from '../shell/use-goal';
 import { useKeys } from '../shell/use-keys';
@@ -63,9 +63,10 @@ export const ProgrammeView = () => <StudioPage>{(ready) => <ProgrammePage ready=
 
 function ProgrammePage({ ready }: { readonly ready: ReadyState }) {
   const choice = useGoal(ready);
-  const asked = queryOf('student');
+  const { query } = useAsked();
+  const asked = query('student');
   const [adding, setAdding] = useState(
-    queryOf('ask') === 'goal' || (asked !== null && ready.studio.students.has(asked)),
+    query('ask') === 'goal' || (asked !== null && ready.studio.students.has(asked)),
   );
   const { context } = choice;
   const dialog = adding && (

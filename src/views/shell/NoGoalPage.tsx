@@ -7,16 +7,15 @@ import { PageLine } from './PageLine';
 import { GoalPicker } from './GoalPicker';
 import type { GoalChoice } from './use-goal';
 
-/** What a view that needs a goal shows when it has none: what is missing, or what became of the one asked for. */
-export function NoGoal({
-  studio,
-  choice,
-  what,
-}: {
+export interface NoGoalPageProps {
   readonly studio: Studio;
   readonly choice: GoalChoice;
+  /** What cannot be shown without a goal: "Nothing to mark yet". */
   readonly what: string;
-}) {
+}
+
+/** What is missing, or what became of the goal asked for. */
+export function NoGoalPage({ studio, choice, what }: NoGoalPageProps) {
   const { look } = choice;
   if (look.kind === 'closed')
     return (

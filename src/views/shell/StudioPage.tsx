@@ -1,4 +1,4 @@
-import { Component, lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
+import { Component, lazy, Suspense, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
 import { formatDay } from '@/core/time';
 import {
@@ -22,6 +22,8 @@ import { useKeptFocus } from './use-kept-focus';
 import { useKeys } from './use-keys';
 import { useUnreadScores } from './use-unread-scores';
 import { useWholeCheck } from './use-whole-check';
+import { useWarmViews } from './use-warm-views';
+import { useAddress } from './view-address';
 import { TABS, viewOf } from './views-table';
 import css from './StudioPage.module.css';
 
@@ -54,10 +56,12 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
     if (told) say(told.words);
   }, [told]);
   useWholeCheck(which);
+  useWarmViews(which !== null);
   useUnreadScores(state.kind === 'ready' ? state.studio : null);
   useEffect(() => (which === null ? undefined : scrollAsLeft()), [which]);
   useKeptFocus();
-  const isHandedOver = viewOf(location.pathname)?.isHandedOver === true;
+  const view = viewOf(useAddress().path);
+  const isHandedOver = view?.isHandedOver === true;
   useKeys({
     ...(!isHandedOver && {
       'Ctrl+z': () => void undo(),
@@ -68,7 +72,7 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
       'Ctrl+k': () => find(true),
     }),
     ...(!isHandedOver &&
-      (viewOf(location.pathname)?.figuresTurnPages ?? true) &&
+      (view?.figuresTurnPages ?? true) &&
       Object.fromEntries(TABS.map(({ path }, at) => [String(at + 1), () => goTo(path)]))),
   });
   switch (state.kind) {
@@ -93,7 +97,7 @@ export function StudioPage({ children }: { readonly children: (ready: ReadyState
         <Boundary which={state.which}>
           <MastheadDay ready={state} onKeys={() => showKeys(true)} onFind={() => find(true)} />
           {state.which === 'demo' && <DemoStrip />}
-          {state.which === 'own' && viewOf(location.pathname)?.path !== '/print' && isNew(state.studio) && (
+          {state.which === 'own' && view?.path !== '/print' && isNew(state.studio) && (
             <Suspense>
               <FirstSteps studio={state.studio} />
             </Suspense>
@@ -157,6 +161,8 @@ function FormLeft() {
   );
 }
 
+const untold = () => () => undefined;
+
 function MastheadDay({
   ready,
   onKeys,
@@ -166,7 +172,11 @@ function MastheadDay({
   readonly onKeys: () => void;
   readonly onFind: () => void;
 }) {
-  const place = document.getElementById('masthead-day');
+  const { isThere } = useAddress();
+  // The masthead is of the page: looked for anew when the view comes to stand in it.
+  const place = useSyncExternalStore(untold, () =>
+    isThere() ? document.getElementById('masthead-day') : null,
+  );
   if (!place) return null;
   return createPortal(
     <div className={css.day}>

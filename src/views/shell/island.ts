@@ -1,6 +1,8 @@
 import { createElement, type ComponentType } from 'react';
 import { flushSync } from 'react-dom';
 import { createRoot } from 'react-dom/client';
+import { drawing } from './drawing';
+import { here } from './view-address';
 
 /**
  * Draws a view in its place on the page, for the site's builder. What it comes with would draw it in slices of a few
@@ -10,6 +12,6 @@ export default function island(place: HTMLElement): (view: ComponentType) => voi
   return (view) => {
     const root = createRoot(place);
     place.addEventListener('astro:unmount', () => root.unmount(), { once: true });
-    flushSync(() => root.render(createElement(view)));
+    flushSync(() => root.render(drawing(createElement(view), 'visible', here())));
   };
 }

@@ -2,8 +2,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { openGoals, type GoalContext } from '@/core/register';
 import type { ReadyState } from '@/store';
 import { goalLook, goalName, type GoalLook } from './goal-look';
-import { queryOf } from './addresses';
-import { mirror, remembered } from './view-state';
+import { mirror } from './looked';
+import { useAsked } from './view-state';
 
 export interface GoalChoice {
   readonly look: GoalLook;
@@ -16,8 +16,10 @@ export interface GoalChoice {
 /** The goal the address names, else the last one looked at, else the one with the soonest session. */
 export function useGoal(ready: ReadyState): GoalChoice {
   const { studio, now } = ready;
-  const [asked, ask] = useState(queryOf('goal'));
-  const look = useMemo(() => goalLook(studio, asked, remembered('goal'), now.day), [studio, asked, now.day]);
+  const { query, remembered } = useAsked();
+  const [asked, ask] = useState(query('goal'));
+  const [last] = useState(() => remembered('goal'));
+  const look = useMemo(() => goalLook(studio, asked, last, now.day), [studio, asked, last, now.day]);
   const shown = look.kind === 'ready' ? look.context.goal.id : null;
   // What is shown is what the address says from now on, also when it is closed here.
   useEffect(() => {
