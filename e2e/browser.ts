@@ -52,7 +52,8 @@ export async function openPage(
   const isFree = (await pagesLeft(own)).length === 0;
   // The browser's own profile has the program read and compiled from the test before: a page opens there in half the time.
   const page = await (isFree && !keepsPages ? own : await browser.createBrowserContext()).newPage();
-  if (isFree) await forget(page);
+  // A browser of its own has just been opened.
+  if (isFree && browser.process() === null) await forget(page);
   if (!keepsPages) await page.evaluateOnNewDocument(keepNoPages);
   return { page, problems: watch(page) };
 }
