@@ -31,8 +31,6 @@ export default defineConfig({
           globalSetup: ['e2e/server.ts'],
           // Two browsers at once take longer than one after the other: each uses every core.
           fileParallelism: false,
-          // Modules are read once for all files.
-          isolate: false,
           // A busy machine takes several times as long; no test measures time by this.
           testTimeout: 180_000,
           hookTimeout: 60_000,

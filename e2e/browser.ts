@@ -2,42 +2,46 @@ import { mkdtempSync, readdirSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, inject } from 'vitest';
-import { connect, type Browser, type BrowserContext, type ElementHandle, type Page } from 'puppeteer-core';
-import { openBrowser, VIEWPORT } from './open-browser';
+import { launch, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 import { watch } from './watched';
 
-/**
- * The browser of the tests, which all files share, or one of the file's own where there is none; ask for it inside a test.
- */
+/** The field for addresses, which nobody sees here, would be a page of its own: a second of work for each browser. */
+const UNSEEN = ['WebUIOmniboxPopup', 'WebUIOmniboxAimPopup', 'WebUIOmniboxFullPopup'];
+
+/** @param more - further words of the browser's command line */
+export function openBrowser(userDataDir?: string, more: readonly string[] = []): Promise<Browser> {
+  // Waiting polls by the clock: a page in the background draws no frames.
+  return launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    headless: true,
+    args: [
+      '--no-sandbox',
+      '--disable-dev-shm-usage',
+      '--disable-gpu',
+      '--lang=en-GB',
+      `--disable-features=${UNSEEN.join()}`,
+      ...more,
+    ],
+    defaultViewport: { width: 1280, height: 800 },
+    ...(userDataDir === undefined ? {} : { userDataDir }),
+  });
+}
+
+/** One browser for a file of tests; ask for it inside a test. */
 export function useBrowser(): () => Browser {
   let browser: Browser | undefined;
   beforeAll(async () => {
-    const shared = undefined as string | undefined;
-    browser = await (shared === undefined
-      ? openBrowser()
-      : connect({ browserWSEndpoint: shared, defaultViewport: VIEWPORT }));
+    browser = await openBrowser();
   });
-  afterAll(async () => {
-    if (!browser) return;
-    if (browser.process()) return browser.close();
-    // What a test has left open that failed.
-    const own = browser.defaultBrowserContext();
-    const others = browser.browserContexts().filter((each) => each !== own);
-    await Promise.all([
-      ...others.map((each) => each.close()),
-      ...(await pagesLeft(own)).map((each) => each.close()),
-    ]);
-    await browser.disconnect();
-  });
+  afterAll(() => browser?.close());
   return () => {
     if (!browser) throw new Error('the browser opens with the first test');
     return browser;
   };
 }
 
-/** With its blank page the browser stays. */
-const pagesLeft = async (context: BrowserContext): Promise<Page[]> =>
-  (await context.pages()).filter((each) => each.url() !== 'about:blank');
+/** Browsers whose own profile a test has used. */
+const used = new WeakSet<Browser>();
 
 /**
  * A page in a profile without data, which keeps every console error and page error it saw. A test closes it.
@@ -49,11 +53,11 @@ export async function openPage(
   keepsPages = false,
 ): Promise<{ page: Page; problems: string[] }> {
   const own = browser.defaultBrowserContext();
-  const isFree = (await pagesLeft(own)).length === 0;
+  const isFree = (await own.pages()).every((each) => each.url() === 'about:blank');
   // The browser's own profile has the program read and compiled from the test before: a page opens there in half the time.
   const page = await (isFree && !keepsPages ? own : await browser.createBrowserContext()).newPage();
-  // A browser of its own has just been opened.
-  if (isFree && browser.process() === null) await forget(page);
+  if (isFree && used.has(browser)) await forget(page);
+  used.add(browser);
   if (!keepsPages) await page.evaluateOnNewDocument(keepNoPages);
   return { page, problems: watch(page) };
 }
@@ -72,7 +76,9 @@ export async function closeProfile(page: Page): Promise<void> {
     await context.close();
     return;
   }
-  await Promise.all((await pagesLeft(context)).map((each) => each.close()));
+  // With its blank page the browser stays.
+  const left = (await context.pages()).filter((each) => each.url() !== 'about:blank');
+  await Promise.all(left.map((each) => each.close()));
 }
 
 /** In the page: a browser without service workers. */

@@ -14,8 +14,19 @@ import {
   type Performance,
 } from '@/core/performer';
 import { readScoreText } from '@/core/score';
-import { kept, openPage, pick, press, recordsOf, sees, tabTo, textOf, useBrowser, visit } from './browser';
-import { openBrowser } from './open-browser';
+import {
+  kept,
+  openBrowser,
+  openPage,
+  pick,
+  press,
+  recordsOf,
+  sees,
+  tabTo,
+  textOf,
+  useBrowser,
+  visit,
+} from './browser';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();

@@ -2,13 +2,10 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { createServer, type AddressInfo } from 'node:net';
 import type { TestProject } from 'vitest/node';
-import { openBrowser } from './open-browser';
 
 declare module 'vitest' {
   export interface ProvidedContext {
     baseUrl: string;
-    /** Where the browser is reached that all files share. */
-    browserEndpoint: string;
   }
 }
 
@@ -49,10 +46,5 @@ export default async function setup(project: TestProject): Promise<() => Promise
   const port = await freePort();
   const server = await startServer(port);
   project.provide('baseUrl', `http://127.0.0.1:${port}`);
-  const browser = await openBrowser();
-  project.provide('browserEndpoint', browser.wsEndpoint());
-  return async () => {
-    await browser.close();
-    await stopServer(server);
-  };
+  return () => stopServer(server);
 }

@@ -7,6 +7,7 @@ import {
   fill,
   kept,
   closeProfile,
+  openBrowser,
   openPage,
   press,
   recordsOf,
@@ -16,7 +17,6 @@ import {
   useBrowser,
   visit,
 } from './browser';
-import { openBrowser } from './open-browser';
 import { freePort, startServer, stopServer } from './server';
 
 const baseUrl = inject('baseUrl');

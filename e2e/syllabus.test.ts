@@ -7,6 +7,7 @@ import {
   fill,
   kept,
   nameOfFocus,
+  openBrowser,
   openPage,
   press,
   recordsOf,
@@ -15,7 +16,6 @@ import {
   useBrowser,
   visit,
 } from './browser';
-import { openBrowser } from './open-browser';
 import { PART, partsShown, turnTo } from './requirement-page';
 import { watch } from './watched';
 
