@@ -315,6 +315,6 @@ test('a studio of 200 students, 5,000 pieces and 12,400 mark sheets', async () =
     `a mark given: on the screen in ${ms(middle(marks.drawn))} (limit 50, longest ${ms(at(rising(marks.drawn), 1))}), acknowledged in ${ms(middle(marks.kept))}; bare journal write ${middle(entries).toFixed(1)} ms; ratio ${(middle(marks.kept) / middle(entries)).toFixed(1)} (limit 2)`,
   );
   expect(problems).toEqual([]);
-}, 600_000);
+}, 1_200_000);
 
 const rest = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));

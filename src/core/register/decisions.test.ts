@@ -344,6 +344,19 @@ test.each(['levelId', 'sessionId'] as const)('nor one whose %s is gone', (field)
   expect(goalContext(studioOf([goal('a')]), goal('a', { [field]: 'gone' }), today)).toBeUndefined(),
 );
 
+test('open goals come by their day, then by name, without those that are closed or of archived students', () => {
+  const studio = studioOf([
+    goal('d', { sessionId: 'gone' }),
+    goal('c'),
+    goal('b'),
+    goal('a', { sessionId: 'past' }),
+    goal('closed', { closedOn: today }),
+    goal('left'),
+  ]);
+  const students = new Map(studio.students).set('left', student('left', { archivedOn: today }));
+  expect(openGoals({ ...studio, students }).map(({ id }) => id)).toEqual(['a', 'b', 'c', 'd']);
+});
+
 test.each([20, 30, 45, 60])('what to hear shares all %i minutes of the lesson', (minutes) => {
   const [context] = contexts(studioOf([goal('a')]));
   const lines = hearToday(context!.plan!, minutes);

@@ -1,5 +1,6 @@
-import type { Attributes, DraftMeasure, DraftPart, Place } from './draft';
+import type { DraftMeasure, DraftPart, Place } from './draft';
 import { endingNumbers } from './words';
+import type { XmlAttributes } from './xml-listener';
 
 /** What stands in a `<barline>`: repeats, endings, its style, a segno or coda above it. */
 export class BarlineBuilder {
@@ -10,11 +11,12 @@ export class BarlineBuilder {
 
   constructor(private readonly place: Place) {}
 
-  open(name: string, attributes: Attributes, measure: DraftMeasure): void {
+  open(name: string, attributes: XmlAttributes, measure: DraftMeasure): void {
     switch (name) {
       case 'barline':
-        this.left = attributes['location'] === 'left';
-        if (attributes['location'] === 'middle') this.place.notice('a barline in the middle of a measure');
+        this.left = attributes.get('location') === 'left';
+        if (attributes.get('location') === 'middle')
+          this.place.notice('a barline in the middle of a measure');
         return;
       case 'repeat':
         this.repeat(attributes, measure);
@@ -40,8 +42,8 @@ export class BarlineBuilder {
     this.startsNext = false;
   }
 
-  private repeat(attributes: Attributes, measure: DraftMeasure): void {
-    if (attributes['direction'] === 'forward') {
+  private repeat(attributes: XmlAttributes, measure: DraftMeasure): void {
+    if (attributes.get('direction') === 'forward') {
       if (this.left || this.place.at === 0) measure.repeatStart = true;
       else {
         this.place.notice('a repeat that starts at a right barline');
@@ -49,8 +51,8 @@ export class BarlineBuilder {
       }
       return;
     }
-    if (attributes['after-jump'] === 'yes') measure.repeatAfterJump = true;
-    const times = Math.min(99, Math.max(2, Math.round(Number(attributes['times'] ?? 2)) || 2));
+    if (attributes.get('after-jump') === 'yes') measure.repeatAfterJump = true;
+    const times = Math.min(99, Math.max(2, Math.round(Number(attributes.get('times') ?? 2)) || 2));
     const before = this.place.part?.measures.at(-1);
     if (this.left && before) {
       this.place.notice('a repeat that ends at a left barline');
@@ -58,9 +60,9 @@ export class BarlineBuilder {
     } else measure.repeatEnd = times;
   }
 
-  private ending(attributes: Attributes, measure: DraftMeasure): void {
-    const numbers = endingNumbers(attributes['number'] ?? '');
-    if (attributes['type'] === 'start') {
+  private ending(attributes: XmlAttributes, measure: DraftMeasure): void {
+    const numbers = endingNumbers(attributes.get('number') ?? '');
+    if (attributes.get('type') === 'start') {
       if (numbers.length === 0) this.place.notice('an ending without a number');
       measure.endingStart = numbers.length > 0 ? numbers : [1];
     } else measure.endingStop = true;

@@ -1,3 +1,4 @@
+import { ordered } from '../ordered';
 import { soundingBars, type PlacedNote } from './learn-once';
 import type { Layout } from './bars';
 import type { Score, ScorePart, TimeSignature } from './model';
@@ -246,55 +247,55 @@ function isSyncopated(
 /** Kinds of chords that sound together under one hand. */
 function chordsIn(notes: readonly PlacedNote[]): Set<ScoreDemand> {
   const found = new Set<ScoreDemand>();
-  for (const sounding of soundingTogether(notes)) {
-    const chord = sounding.length < 3 ? null : chordOf(sounding.map(({ pitch }) => pitch));
+  for (const { pitches } of soundingTogether(notes)) {
+    const chord = pitches.length < 3 ? null : chordOf(pitches);
     if (chord) found.add(chord);
   }
   return found;
 }
 
-/** The notes that sound on one staff at each place where one of them begins. */
-function* soundingTogether(notes: readonly PlacedNote[], staff?: number): Generator<readonly PlacedNote[]> {
-  const staves = staff === undefined ? new Set(notes.map(({ note }) => note.staff)) : [staff];
-  for (const each of staves) {
-    const own = notes
-      .filter(({ note }) => note.staff === each && !note.grace && !note.unpitched)
-      .sort((a, b) => a.at - b.at);
-    let sounding: PlacedNote[] = [];
-    for (let next = 0; next < own.length;) {
-      const at = own[next]?.at ?? 0;
-      sounding = sounding.filter((note) => note.at + note.note.length > at);
-      for (; own[next]?.at === at; next += 1) sounding.push(own[next] as PlacedNote);
-      yield sounding;
-    }
-  }
-}
+const stavesOf = (notes: readonly PlacedNote[]) => new Set(notes.map(({ note }) => note.staff));
 
-const spansKnown = new WeakMap<readonly PlacedNote[], ReadonlyMap<number, number>>();
-/**
- * The widest span sounding at once, in semitones, by staff; staff 0 where the part has one. Single notes have none. The
- * same notes are looked through once.
- */
-export function spansOf(notes: readonly PlacedNote[]): ReadonlyMap<number, number> {
-  const known = spansKnown.get(notes) ?? spansIn(notes);
-  spansKnown.set(notes, known);
+/** Two notes or more that sound at once on one staff. */
+interface Together {
+  readonly staff: number;
+  readonly pitches: readonly number[];
+}
+/** Those of a bar, at each place where a note begins. The same notes are looked through once. */
+function soundingTogether(notes: readonly PlacedNote[]): readonly Together[] {
+  const known = togetherKnown.get(notes) ?? [...stavesOf(notes)].flatMap((staff) => togetherOn(staff, notes));
+  togetherKnown.set(notes, known);
   return known;
 }
-function spansIn(notes: readonly PlacedNote[]): Map<number, number> {
-  const staves = new Set(notes.map(({ note }) => note.staff));
+const togetherKnown = new WeakMap<readonly PlacedNote[], readonly Together[]>();
+
+function togetherOn(staff: number, notes: readonly PlacedNote[]): Together[] {
+  const own = ordered(
+    notes.filter(({ note }) => note.staff === staff && !note.grace && !note.unpitched),
+    (a, b) => a.at - b.at,
+  );
+  const found: Together[] = [];
+  let sounding: PlacedNote[] = [];
+  for (let next = 0; next < own.length;) {
+    const at = own[next]?.at ?? 0;
+    if (sounding.every((each) => each.at + each.note.length <= at)) sounding = [];
+    else sounding = sounding.filter((each) => each.at + each.note.length > at);
+    for (; own[next]?.at === at; next += 1) sounding.push(own[next] as PlacedNote);
+    if (sounding.length > 1) found.push({ staff, pitches: sounding.map(({ pitch }) => pitch) });
+  }
+  return found;
+}
+
+/** The widest span sounding at once, in semitones, by staff; staff 0 where the part has one. Single notes have none. */
+export function spansOf(notes: readonly PlacedNote[]): ReadonlyMap<number, number> {
   const spans = new Map<number, number>();
-  for (const staff of staves) {
-    let widest = 0;
-    for (const sounding of soundingTogether(notes, staff)) {
-      if (sounding.length < 2) continue;
-      let [low, high] = [Infinity, -Infinity];
-      for (const { pitch } of sounding) {
-        low = Math.min(low, pitch);
-        high = Math.max(high, pitch);
-      }
-      widest = Math.max(widest, high - low);
-    }
-    if (widest > 0) spans.set(staves.size > 1 ? staff : 0, widest);
+  const together = soundingTogether(notes);
+  if (together.length === 0) return spans;
+  const isOneStaff = stavesOf(notes).size === 1;
+  for (const { staff, pitches } of together) {
+    const span = Math.max(...pitches) - Math.min(...pitches);
+    const name = isOneStaff ? 0 : staff;
+    if (span > (spans.get(name) ?? 0)) spans.set(name, span);
   }
   return spans;
 }

@@ -1,7 +1,8 @@
 import { noteValueOf } from '../music';
-import { QUARTERS, type Attributes, type DraftMeasure, type Place } from './draft';
+import { QUARTERS, type DraftMeasure, type Place } from './draft';
 import type { Mark } from './model';
 import { tempoWords, wordsOrder, type WordsOrder } from './words';
+import type { XmlAttributes } from './xml-listener';
 
 /** What stands in a `<direction>` or `<sound>`: tempo, words, dynamics, and the orders to leave the printed order. */
 export class DirectionBuilder {
@@ -24,13 +25,13 @@ export class DirectionBuilder {
     this.direction = null;
   }
 
-  open(name: string, attributes: Attributes, parent: string): void {
+  open(name: string, attributes: XmlAttributes, parent: string): void {
     switch (name) {
       case 'direction':
         this.direction = { marks: [], offset: 0, sounds: false, said: [] };
         return;
       case 'offset':
-        if (this.direction) this.direction.sounds = attributes['sound'] === 'yes' || parent === 'sound';
+        if (this.direction) this.direction.sounds = attributes.get('sound') === 'yes' || parent === 'sound';
         return;
       case 'sound':
         this.sound(attributes);
@@ -39,7 +40,7 @@ export class DirectionBuilder {
         this.metronome = { units: [], perMinute: '', related: false };
         return;
       case 'wedge': {
-        const way = attributes['type'];
+        const way = attributes.get('type');
         if (way === 'crescendo' || way === 'diminuendo' || way === 'stop')
           this.mark((at) => ({ at, kind: 'wedge', way }));
         return;
@@ -95,8 +96,8 @@ export class DirectionBuilder {
   }
 
   /** What is heard at a direction: its tempo, and the jumps it stands for. */
-  private sound(attributes: Attributes): void {
-    const tempo = Number(attributes['tempo']);
+  private sound(attributes: XmlAttributes): void {
+    const tempo = Number(attributes.get('tempo'));
     if (tempo > 0 && Number.isFinite(tempo)) {
       this.soundTempo = this.direction !== null;
       this.mark((at) => ({
@@ -108,15 +109,15 @@ export class DirectionBuilder {
         bends: false,
       }));
     }
-    if (attributes['dacapo'] === 'yes') this.jump({ kind: 'da capo', until: 'either' });
-    const segno = attributes['dalsegno'];
+    if (attributes.get('dacapo') === 'yes') this.jump({ kind: 'da capo', until: 'either' });
+    const segno = attributes.get('dalsegno');
     if (segno !== undefined && segno !== 'no')
       this.jump({ kind: 'dal segno', label: segno, until: 'either' });
-    const toCoda = attributes['tocoda'];
+    const toCoda = attributes.get('tocoda');
     if (toCoda !== undefined && toCoda !== 'no') this.jump({ kind: 'to coda', label: toCoda });
-    if (attributes['fine'] !== undefined && attributes['fine'] !== 'no') this.jump({ kind: 'fine' });
+    if (attributes.get('fine') !== undefined && attributes.get('fine') !== 'no') this.jump({ kind: 'fine' });
     for (const kind of ['segno', 'coda'] as const) {
-      const label = attributes[kind];
+      const label = attributes.get(kind);
       if (label !== undefined && label !== 'no') this.mark((at) => ({ at, kind, label }));
     }
   }

@@ -1,6 +1,5 @@
 import type { KeySignature, Mark, Measure, Note, TimeSignature } from './model';
 
-export type Attributes = Readonly<Record<string, string>>;
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 export type DraftNote = Mutable<Note> & { signs: string[] };
 export interface DraftMeasure extends Mutable<Measure> {

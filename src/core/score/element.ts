@@ -1,4 +1,5 @@
-import { SaxesParser } from 'saxes';
+import { readXml } from './xml';
+import type { XmlAttributes, XmlListener } from './xml-listener';
 
 /** An element of a MusicXML file with all that stands in it. */
 export interface Element {
@@ -24,27 +25,28 @@ export const wordsOf = (element: Element | undefined): string =>
  * @throws Error where it is not well-formed (a bug in the caller)
  */
 export function elementsIn(text: string): Element {
-  const top: Element = { name: '', attributes: {}, children: [] };
-  const open = [top];
-  const parser = new SaxesParser();
-  const add = (child: Element | string) => open.at(-1)?.children.push(child);
-  parser.on('error', (error) => {
-    throw error;
-  });
-  parser.on('opentag', ({ name, attributes }) => {
-    const element: Element = { name, attributes: attributes, children: [] };
-    add(element);
-    open.push(element);
-  });
-  parser.on('text', add);
-  parser.on('cdata', add);
-  parser.on('closetag', () => {
-    open.pop();
-  });
-  parser.write(text).close();
-  const root = elementsOf(top)[0];
+  const { heard, fault } = readXml(text, () => new Whole());
+  if (fault) throw new Error(`line ${fault.line}: ${fault.kind}`);
+  const root = elementsOf(heard.top)[0];
   if (!root) throw new Error('no element');
   return root;
+}
+
+class Whole implements XmlListener {
+  readonly top: Element = { name: '', attributes: {}, children: [] };
+  private readonly path = [this.top];
+
+  open(name: string, attributes: XmlAttributes): void {
+    const element: Element = { name, attributes: attributes.all(), children: [] };
+    this.path.at(-1)?.children.push(element);
+    this.path.push(element);
+  }
+  addText(part: string): void {
+    this.path.at(-1)?.children.push(part);
+  }
+  close(): void {
+    this.path.pop();
+  }
 }
 
 const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');

@@ -1,3 +1,4 @@
+import { ordered } from '../ordered';
 import type { Bar, Layout } from './bars';
 import type { Note, ScorePart } from './model';
 
@@ -54,11 +55,8 @@ export interface PlacedNote {
 }
 
 /** In order of time, then grace notes, then from the lowest up: the order of the file does not count. */
-function inOrder(notes: readonly PlacedNote[]): PlacedNote[] {
-  return [...notes].sort(
-    (a, b) => a.at - b.at || Number(b.note.grace) - Number(a.note.grace) || a.pitch - b.pitch,
-  );
-}
+const inOrder = (notes: readonly PlacedNote[]): readonly PlacedNote[] =>
+  ordered(notes, (a, b) => a.at - b.at || Number(b.note.grace) - Number(a.note.grace) || a.pitch - b.pitch);
 /** By bar: its notes in order, and their rhythm as one text. */
 const writtenBars: (
   part: ScorePart,
@@ -187,7 +185,7 @@ export function nearCopies(part: ScorePart, layout: Layout): NearCopy[] {
     if (notes.length === 0) continue;
     const family = families.get(rhythm) ?? [];
     families.set(rhythm, family);
-    const equals = family.filter((other) => notes.every((note, at) => note.pitch === other.notes[at]?.pitch));
+    const equals = family.filter((other) => differences(notes, other.notes, 0) === 0);
     const [like] = equals;
     if (like) {
       const places = equals.map((other) =>
@@ -200,9 +198,9 @@ export function nearCopies(part: ScorePart, layout: Layout): NearCopy[] {
     }
     // Of one or two notes one that differs is half of them.
     for (const other of notes.length < 3 ? [] : family) {
-      const differing = onlyDifference(notes, other.notes);
-      if (!differing) continue;
-      found.push({ bar, of: other.bar, differs: 'pitch', at: differing.at });
+      if (differences(notes, other.notes, 1) !== 1) continue;
+      const differing = notes.find(({ pitch }, at) => pitch !== other.notes[at]?.pitch);
+      found.push({ bar, of: other.bar, differs: 'pitch', at: differing?.at ?? 0 });
       break;
     }
     if (family.length < 40) family.push({ bar, notes });
@@ -210,14 +208,11 @@ export function nearCopies(part: ScorePart, layout: Layout): NearCopy[] {
   return found;
 }
 
-/** Of two bars of one rhythm the one note with another pitch; null where there are more or none. */
-function onlyDifference(notes: readonly PlacedNote[], others: readonly PlacedNote[]): PlacedNote | null {
-  let found: PlacedNote | null = null;
-  for (const [at, note] of notes.entries()) {
-    if (note.pitch === others[at]?.pitch) continue;
-    if (found) return null;
-    found = note;
-  }
+/** How many notes of two bars of one rhythm have another pitch: counted until there are more than `most`. */
+function differences(notes: readonly PlacedNote[], others: readonly PlacedNote[], most: number): number {
+  let found = 0;
+  for (let at = 0; at < notes.length && found <= most; at += 1)
+    if (notes[at]?.pitch !== others[at]?.pitch) found += 1;
   return found;
 }
 

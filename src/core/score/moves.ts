@@ -1,3 +1,4 @@
+import { ordered } from '../ordered';
 import type { Layout } from './bars';
 import { soundingBars } from './learn-once';
 import type { ScorePart } from './model';
@@ -106,7 +107,7 @@ export function movesOf(part: ScorePart, layout: Layout): Moves {
   for (const [bar, notes] of soundingBars(part, layout).entries()) {
     const sounding = notes.filter(({ note }) => !note.tieStop && !note.grace && !note.unpitched);
     let [top, bass] = [-1, -1];
-    for (const { at, pitch, note } of sounding.sort((a, b) => a.at - b.at)) {
+    for (const { at, pitch, note } of ordered(sounding, (a, b) => a.at - b.at)) {
       if (at !== top) tops.push({ pitch, string: note.string, bar });
       else if (pitch > (tops.at(-1)?.pitch ?? 0)) tops[tops.length - 1] = { pitch, string: note.string, bar };
       top = at;
@@ -123,8 +124,10 @@ export function movesOf(part: ScorePart, layout: Layout): Moves {
     const strings = leastCrossings(tops, open, reach);
     if (!strings || strings.length === 0) return null;
     const found = byBar();
-    for (const [at, { bar }] of tops.entries())
-      if (at > 0 && strings[at] !== strings[at - 1]) found[bar] = (found[bar] ?? 0) + 1;
+    for (let at = 1; at < tops.length; at += 1) {
+      const bar = tops[at]?.bar ?? 0;
+      if (strings[at] !== strings[at - 1]) found[bar] = (found[bar] ?? 0) + 1;
+    }
     return found;
   };
   const buttons = layout.bars.map((): number[] => []);

@@ -1,6 +1,7 @@
 import { inTerms } from '../terms';
-import { QUARTERS, type Attributes, type DraftMeasure, type DraftNote, type Place } from './draft';
+import { QUARTERS, type DraftMeasure, type DraftNote, type Place } from './draft';
 import type { Note } from './model';
+import type { XmlAttributes } from './xml-listener';
 
 const SEMITONES: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 const LETTERS = 'CDEFGAB';
@@ -28,10 +29,10 @@ export class NoteBuilder {
     this.met += 1;
   }
 
-  begin(attributes: Attributes): void {
+  begin(attributes: XmlAttributes): void {
     this.note = newNote(this.met - 1);
     // What is heard in place of a sign and not printed is nothing to play.
-    if (attributes['print-object'] === 'no') this.note.cue = true;
+    if (attributes.get('print-object') === 'no') this.note.cue = true;
     this.duration = null;
     this.displayed = false;
   }
@@ -41,7 +42,7 @@ export class NoteBuilder {
     this.note = null;
   }
 
-  open(name: string, attributes: Attributes, parent: string): void {
+  open(name: string, attributes: XmlAttributes, parent: string): void {
     const { note } = this;
     if (!note) return;
     switch (name) {
@@ -55,7 +56,7 @@ export class NoteBuilder {
         note.chord = true;
         return;
       case 'rest':
-        note.wholeBarRest = attributes['measure'] === 'yes';
+        note.wholeBarRest = attributes.get('measure') === 'yes';
         note.pitch = null;
         note.spelling = null;
         return;
@@ -69,12 +70,12 @@ export class NoteBuilder {
         this.display = { letter: 6, octave: 4 };
         return;
       case 'tie':
-        if (attributes['type'] === 'start') note.tieStart = true;
-        if (attributes['type'] === 'stop') note.tieStop = true;
+        if (attributes.get('type') === 'start') note.tieStart = true;
+        if (attributes.get('type') === 'stop') note.tieStop = true;
         return;
       case 'slur':
-        if (attributes['type'] === 'start') note.slurStart = true;
-        if (attributes['type'] === 'stop') note.slurStop = true;
+        if (attributes.get('type') === 'start') note.slurStart = true;
+        if (attributes.get('type') === 'stop') note.slurStop = true;
         return;
       case 'dot':
         note.dots += 1;

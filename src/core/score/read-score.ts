@@ -1,11 +1,10 @@
-import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { refuse, type Result } from '../result';
 import { openContainer, type ContainerRefusal } from './container';
 import type { Score } from './model';
 import { MOST_NOTES, ScoreBuilder } from './score-builder';
 import type { ScoreRefusal } from './score-refusal';
-
-const PIECE = 65_536;
+import { readXml } from './xml';
+import type { XmlAttributes, XmlListener, XmlPlace } from './xml-listener';
 
 class Unreadable extends Error {
   constructor(readonly why: Exclude<ScoreRefusal, ContainerRefusal>) {
@@ -25,10 +24,11 @@ export function readScore(
   const opened = openContainer(bytes);
   if (!opened.ok) return opened;
   const { text, declared, encoding } = opened.value;
-  const builder = new ScoreBuilder(text);
-  if (declared !== null && !saysThat(declared, encoding))
-    builder.notice(`declares ${declared} but is written in ${encoding}`);
-  const parsed = parse(text, builder, onProgress);
+  const notices =
+    declared === null || saysThat(declared, encoding)
+      ? []
+      : [`declares ${declared} but is written in ${encoding}`];
+  const parsed = parse(text, notices, onProgress);
   return parsed.ok ? { ok: true, value: { score: parsed.value, text } } : parsed;
 }
 
@@ -39,8 +39,7 @@ export interface ReadScore {
 }
 
 /** The same from text that is decoded already. */
-export const readScoreText = (text: string): Result<Score, ScoreRefusal> =>
-  parse(text, new ScoreBuilder(text), () => undefined);
+export const readScoreText = (text: string): Result<Score, ScoreRefusal> => parse(text, [], () => undefined);
 
 const saysThat = (declared: string, encoding: string) =>
   declared === encoding ||
@@ -50,60 +49,59 @@ const saysThat = (declared: string, encoding: string) =>
 
 function parse(
   text: string,
-  builder: ScoreBuilder,
+  notices: readonly string[],
   onProgress: (fraction: number) => void,
 ): Result<Score, ScoreRefusal> {
-  const parser = new SaxesParser();
-  let root = '';
-  parser.on('doctype', (doctype) => {
-    // Named entities have no use in a score, and nested ones can grow without bound.
-    if (doctype.includes('<!ENTITY'))
-      throw new Unreadable({ kind: 'entities', line: parser.line, column: parser.column + 1 });
-  });
-  parser.on('error', ({ message }) => {
-    const { line, column } = parser;
-    const said = message.replace(/^\d+:\d+: /, '');
-    throw new Unreadable({
-      kind: 'not well-formed',
-      line,
-      column: column + 1,
-      message: said,
-      partial: builder.partial(),
-    });
-  });
-  parser.on('opentag', (tag: SaxesTagPlain) => {
-    if (root === '') {
-      root = tag.name;
-      if (root !== 'score-partwise' && root !== 'score-timewise')
-        throw new Unreadable({ kind: 'not a score', root });
-    }
-    builder.open(tag.name, tag.attributes);
-  });
-  parser.on('text', (part) => builder.addText(part));
-  parser.on('cdata', (part) => builder.addText(part));
-  parser.on('closetag', ({ name }) => {
-    builder.close(name);
-    if (builder.crowded !== null)
-      throw new Unreadable({
-        kind: 'crowded',
-        measure: builder.crowded,
-        most: MOST_NOTES,
-        line: parser.line,
-        column: parser.column + 1,
-      });
-  });
   try {
-    // An XML declaration names the encoding of bytes; the text is decoded, and saxes has no use for it.
-    for (let at = 0; at < text.length; at += PIECE) {
-      parser.write(text.slice(at, at + PIECE));
-      onProgress(at / text.length);
+    const { heard, fault } = readXml(text, () => new ScoreReader(text, notices), onProgress);
+    if (fault) {
+      const place = { line: fault.line, column: fault.column + 1 };
+      return refuse(
+        fault.kind === 'entities'
+          ? { kind: fault.kind, ...place }
+          : { kind: fault.kind, ...place, message: fault.message, partial: heard.builder.partial() },
+      );
     }
-    parser.close();
+    const score = heard.builder.score();
+    if (score.parts.every((part) => part.measures.length === 0)) return refuse({ kind: 'no notes' });
+    return { ok: true, value: score };
   } catch (error) {
     if (error instanceof Unreadable) return refuse(error.why);
     throw error;
   }
-  const score = builder.score();
-  if (score.parts.every((part) => part.measures.length === 0)) return refuse({ kind: 'no notes' });
-  return { ok: true, value: score };
+}
+
+/** Builds a score from what it hears, and breaks off where that is none. */
+class ScoreReader implements XmlListener {
+  readonly builder: ScoreBuilder;
+  private isBegun = false;
+
+  constructor(text: string, notices: readonly string[]) {
+    this.builder = new ScoreBuilder(text);
+    for (const notice of notices) this.builder.notice(notice);
+  }
+
+  open(name: string, attributes: XmlAttributes): void {
+    if (!this.isBegun && name !== 'score-partwise' && name !== 'score-timewise')
+      throw new Unreadable({ kind: 'not a score', root: name });
+    this.isBegun = true;
+    this.builder.open(name, attributes);
+  }
+
+  addText(part: string): void {
+    this.builder.addText(part);
+  }
+
+  close(name: string, place: XmlPlace): void {
+    this.builder.close(name);
+    const { crowded } = this.builder;
+    if (crowded !== null)
+      throw new Unreadable({
+        kind: 'crowded',
+        measure: crowded,
+        most: MOST_NOTES,
+        line: place.line,
+        column: place.column + 1,
+      });
+  }
 }

@@ -1,15 +1,19 @@
 import { AttributesBuilder } from './attributes-builder';
 import { BarlineBuilder } from './barline-builder';
 import { DirectionBuilder } from './direction-builder';
-import { newMeasure, newPart, Place, type Attributes, type DraftMeasure, type DraftPart } from './draft';
+import { newMeasure, newPart, Place, type DraftMeasure, type DraftPart } from './draft';
 import { oneLine } from '../plain-text';
 import { lcm } from './fractions';
 import type { Notice, Score } from './model';
 import { NoteBuilder } from './note-builder';
+import type { XmlAttributes } from './xml-listener';
 
 /** More ticks than this to a crotchet are not exact any more when a piece is long. */
 const MOST_TICKS = 1_000_000_000;
 const ROUNDED_TICKS = 55_440;
+
+const DIVISIONS = '<divisions';
+const SAID = /[^>]*>\s*(\d{1,7})\s*</y;
 
 /** Notes in one measure of a part: no page has more. */
 export const MOST_NOTES = 2_000;
@@ -68,8 +72,9 @@ export class ScoreBuilder {
   /** All divisions of the file divide it, so that every length is whole; quintuplets and the like are in the divisions. */
   private commonTicks(text: string): number {
     let ticks = 1;
-    for (const [, found] of text.matchAll(/<divisions[^>]*>\s*(\d{1,7})\s*</g)) {
-      const divisions = Number(found);
+    for (let at = text.indexOf(DIVISIONS); at >= 0; at = text.indexOf(DIVISIONS, at + 1)) {
+      SAID.lastIndex = at + DIVISIONS.length;
+      const divisions = Number(SAID.exec(text)?.[1] ?? 0);
       if (divisions > 0) ticks = lcm(ticks, divisions);
       if (ticks > MOST_TICKS) {
         this.tell('divisions that have no common measure; lengths are rounded', -1);
@@ -80,7 +85,7 @@ export class ScoreBuilder {
     return lcm(ticks, 96) > MOST_TICKS ? ticks : lcm(ticks, 96);
   }
 
-  open(name: string, attributes: Attributes): void {
+  open(name: string, attributes: XmlAttributes): void {
     this.path.push(name);
     this.text = '';
     if (name === 'note') this.note.meet();
@@ -90,21 +95,21 @@ export class ScoreBuilder {
     }
     switch (name) {
       case 'score-part':
-        this.parts.set(attributes['id'] ?? '', newPart(attributes['id'] ?? ''));
-        this.place.part = this.parts.get(attributes['id'] ?? '') ?? null;
+        this.parts.set(attributes.get('id') ?? '', newPart(attributes.get('id') ?? ''));
+        this.place.part = this.parts.get(attributes.get('id') ?? '') ?? null;
         return;
       case 'part':
-        this.place.part = this.partNamed(attributes['id'] ?? '');
+        this.place.part = this.partNamed(attributes.get('id') ?? '');
         // In a timewise score the parts stand inside the measures.
         if (this.path.includes('measure')) this.openMeasure();
         return;
       case 'measure':
-        this.measureNumber = attributes['number'] ?? '';
-        this.measureImplicit = attributes['implicit'] === 'yes';
+        this.measureNumber = attributes.get('number') ?? '';
+        this.measureImplicit = attributes.get('implicit') === 'yes';
         if (this.path[this.path.length - 2] === 'part') this.openMeasure();
         return;
       case 'creator':
-        this.creator = attributes['type'] ?? '';
+        this.creator = attributes.get('type') ?? '';
         return;
     }
     if (this.place.measure) this.openInMeasure(name, attributes, this.place.measure);
@@ -127,7 +132,7 @@ export class ScoreBuilder {
     place.measure = newMeasure(this.measureNumber, this.measureImplicit, place.part);
   }
 
-  private openInMeasure(name: string, attributes: Attributes, measure: DraftMeasure): void {
+  private openInMeasure(name: string, attributes: XmlAttributes, measure: DraftMeasure): void {
     const parent = this.path[this.path.length - 2] ?? '';
     if ((parent === 'measure' || parent === 'part') && !MEASURE_CHILDREN.has(name)) {
       this.notice(`element ${name}`);
@@ -156,8 +161,8 @@ export class ScoreBuilder {
         this.passedOver = 1;
         return;
       case 'print':
-        if (attributes['new-system'] === 'yes') measure.newSystem = true;
-        if (attributes['new-page'] === 'yes') measure.newPage = measure.newSystem = true;
+        if (attributes.get('new-system') === 'yes') measure.newSystem = true;
+        if (attributes.get('new-page') === 'yes') measure.newPage = measure.newSystem = true;
         return;
       case 'harmony':
         measure.marks.push({ at: this.place.at, kind: 'harmony' });

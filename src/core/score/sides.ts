@@ -1,3 +1,4 @@
+import { ordered } from '../ordered';
 import { barOfMeasure, type Layout } from './bars';
 import type { ScorePart } from './model';
 
@@ -15,7 +16,8 @@ export function strokeCounts({ measures }: ScorePart): StrokeCounts {
   for (const { notes } of measures) {
     const struck = new Set<number>();
     const drawn = new Set<number>();
-    for (const { at, pitch, tieStop, cue, grace, slurStart, slurStop } of [...notes].sort(
+    for (const { at, pitch, tieStop, cue, grace, slurStart, slurStop } of ordered(
+      notes,
       (a, b) => a.at - b.at,
     )) {
       if (pitch === null || cue || grace) continue;

@@ -40,6 +40,8 @@ const [one, two] = ['one', 'two'].map(
 const nameOf = (state: ReadyState | null) => state?.studio.settings.teacher ?? 'none';
 
 const happened: string[] = [];
+/** The tabs that were brought into sight. */
+const inSight: string[] = [];
 const created = vi.spyOn(document, 'createElement');
 function Plan() {
   const [goal] = useLooked('goal');
@@ -60,7 +62,7 @@ function Plan() {
 const title = () => document.querySelector('h1')?.textContent;
 /** Turns to a page as the router does. */
 function turn(to: string, next: Document): 'whole page' | 'main' {
-  const swap = vi.fn<() => void>();
+  const swap = vi.fn(() => document.body.replaceChildren(...next.body.children));
   const event = { newDocument: next, to: new URL(to, location.href), swap };
   turnPage(event, () => undefined);
   event.swap();
@@ -79,7 +81,10 @@ const drawn = () =>
 beforeEach(() => {
   vi.stubGlobal('requestIdleCallback', (work: () => void) => setTimeout(work));
   vi.stubGlobal('cancelIdleCallback', clearTimeout);
-  Element.prototype.scrollIntoView = () => undefined;
+  inSight.length = 0;
+  Element.prototype.scrollIntoView = function (this: Element) {
+    inSight.push(this.textContent);
+  };
   document.body.replaceChildren(...page('Register', '/').body.children);
   history.replaceState({}, '', '/');
   sessionStorage.clear();
@@ -141,8 +146,11 @@ test('after an edit it is drawn anew when nobody presses anything', async () => 
   expect(title()).toBe('/plan of two, no goal');
 });
 
-test('a sheet without a masthead takes the place of the whole page', () => {
+test('a sheet without a masthead takes the place of the whole page, and gives it back', () => {
   expect(turn('/print', page('Print', '', true))).toBe('whole page');
+  expect(inSight).toEqual([]);
+  expect(turn('/plan', page('Plan', '/plan'))).toBe('whole page');
+  expect(inSight).toEqual(['/plan']);
 });
 
 test('the address says what is looked at after the page is drawn, or when it is left, and never of another page', () => {

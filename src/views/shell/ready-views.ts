@@ -5,7 +5,7 @@ import { followStudio, openedState } from '@/store';
 import { drawing } from './drawing';
 import { memoriesOf } from './looked';
 import { takeReadyFrom, type ReadyView } from './turn-page';
-import { whenQuiet } from './when-quiet';
+import { idle, whenQuiet } from './when-quiet';
 
 interface Kept {
   readonly view: ReadyView;
@@ -48,7 +48,6 @@ function draw(path: string, component: ComponentType): ReadyView {
   };
 }
 
-const idle = () => new Promise<void>((resolve) => requestIdleCallback(() => resolve()));
 async function drawAll(views: ReadonlyMap<string, ComponentType>): Promise<void> {
   for (const [path, component] of views) {
     await idle();

@@ -35,6 +35,7 @@ export function turnPage(
     // A printed sheet has no masthead.
     if (!main || !nextMain || tabs.length === 0 || tabs.length !== nextTabs.length) {
       swap();
+      tabInSight();
       return;
     }
     deselectScripts(next);

@@ -2,13 +2,12 @@ import type { ComponentType } from 'react';
 import { keepPage } from './kept-pages';
 import { keepReady } from './ready-views';
 import { TABS } from './views-table';
+import { idle } from './when-quiet';
 
 /** Drawn beforehand, which needs a view that is come to by its bare address. */
 const DRAWN = TABS.map(({ path }) => path);
 /** Gone to from every name, as the tabs are from everywhere. */
 const WARM = [...DRAWN, '/student', '/students'];
-
-const idle = () => new Promise<void>((resolve) => requestIdleCallback(() => resolve()));
 
 /**
  * Gets views ready when there is nothing else to do: their pages are kept, their code is loaded and those of the tabs are

@@ -29,3 +29,6 @@ export function whenQuiet(work: () => void): () => void {
   wait();
   return end;
 }
+
+/** Resolves when the browser has nothing else to do. */
+export const idle = (): Promise<void> => new Promise((resolve) => requestIdleCallback(() => resolve()));
