@@ -29,11 +29,12 @@ export default defineConfig({
           environment: 'node',
           include: ['e2e/**/*.test.ts'],
           globalSetup: ['e2e/server.ts'],
-          // Two browsers at once take longer than one after the other: each uses every core.
-          fileParallelism: false,
+          // One browser waits much of its time, and two keep both cores busy.
+          maxWorkers: 2,
           // A busy machine takes several times as long; no test measures time by this.
           testTimeout: 180_000,
           hookTimeout: 60_000,
+          expect: { poll: { timeout: 30_000 } },
         },
       },
       {

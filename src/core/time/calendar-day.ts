@@ -8,6 +8,11 @@ export type Weekday = 0 | 1 | 2 | 3 | 4 | 5 | 6;
 export const WEEKDAYS: readonly Weekday[] = [0, 1, 2, 3, 4, 5, 6];
 const WEEKDAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 
+const MONTH_NAMES = [
+  ...['January', 'February', 'March', 'April', 'May', 'June', 'July'],
+  ...['August', 'September', 'October', 'November', 'December'],
+];
+
 export function isCalendarDay(text: string): text is CalendarDay {
   if (!/^\d{4}-\d{2}-\d{2}$/.test(text) || Number(text.slice(0, 4)) < 1900) return false;
   // A day that does not exist, as 30 February, comes out as another one.
@@ -51,30 +56,28 @@ export const dayOfWeek = (day: CalendarDay): Weekday =>
 export const daysFrom = (from: CalendarDay, to: CalendarDay): CalendarDay[] =>
   Array.from({ length: Math.max(0, daysBetween(from, to) + 1) }, (_, index) => addDays(from, index));
 
-const STYLES = {
-  long: { weekday: 'long', day: 'numeric', month: 'long' },
-  full: { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
-  short: { day: 'numeric', month: 'short' },
-  medium: { weekday: 'short', day: 'numeric', month: 'short' },
-  written: { day: 'numeric', month: 'long', year: 'numeric' },
-} as const satisfies Readonly<Record<string, Intl.DateTimeFormatOptions>>;
+type Style = 'long' | 'full' | 'short' | 'medium' | 'written';
 
-type Style = keyof typeof STYLES;
-const formats = new Map<Style, Intl.DateTimeFormat>();
-function formatOf(style: Style): Intl.DateTimeFormat {
-  // The names of months are three letters long in this locale, in every browser.
-  const known = formats.get(style) ?? new Intl.DateTimeFormat('en-US', { ...STYLES[style], timeZone: 'UTC' });
-  formats.set(style, known);
-  return known;
-}
-
-/** `short` 20 Jan, `medium` Wed 20 Jan, `long` Wednesday 20 January, `written` 20 January 2027. */
+/**
+ * `short` 20 Jan, `medium` Wed 20 Jan, `long` Wednesday 20 January, `full` with the year, `written` 20 January 2027. The
+ * names of the months are three letters long where they are short.
+ */
 export function formatDay(day: CalendarDay, style: Style = 'long'): string {
-  const parts = formatOf(style).formatToParts(millisOf(day));
-  const found = (['weekday', 'day', 'month', 'year'] as const).map(
-    (type) => parts.find((part) => part.type === type)?.value,
-  );
-  return found.filter(Boolean).join(' ');
+  const [year, weekday] = [day.slice(0, 4), WEEKDAY_NAMES[dayOfWeek(day)]];
+  const date = Number(day.slice(8));
+  const month = MONTH_NAMES[Number(day.slice(5, 7)) - 1] ?? '';
+  switch (style) {
+    case 'short':
+      return `${date} ${month.slice(0, 3)}`;
+    case 'medium':
+      return `${weekday.slice(0, 3)} ${date} ${month.slice(0, 3)}`;
+    case 'long':
+      return `${weekday} ${date} ${month}`;
+    case 'full':
+      return `${weekday} ${date} ${month} ${year}`;
+    case 'written':
+      return `${date} ${month} ${year}`;
+  }
 }
 
 export const formatWeekday = (weekday: Weekday): (typeof WEEKDAY_NAMES)[number] => WEEKDAY_NAMES[weekday];
