@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
+import { isProof } from './src/proof-runs';
 
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
@@ -11,8 +12,8 @@ export default defineConfig({
           name: 'unit',
           environment: 'node',
           include: ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts'],
-          // A busy machine takes several times as long; no test measures time by this.
-          testTimeout: 60_000,
+          // A busy machine takes several times as long; no test measures time by this. Proofs run whole take ten times that.
+          testTimeout: isProof ? 600_000 : 60_000,
           hookTimeout: 60_000,
           // Modules are read once for all files of a worker. The tests hold in any order of the files.
           isolate: false,

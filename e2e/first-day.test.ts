@@ -14,6 +14,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -46,7 +47,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   await visit(page, `${baseUrl}/?studio=own`);
 
   // The syllabus of the flute, and a copy of its structure for the piano: a family of its own.
-  await visit(page, `${baseUrl}/library`);
+  await goTo(page, '/library');
   await press(page, 'Import a file');
   await press(page, 'Tarrin Board, flute 2026–2029');
   await kept(page, () => press(page, 'Import it into the library'));
@@ -79,7 +80,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
     'Pupil A\tflute\t1/3/2014\tMon\t9:00\t',
     'Bad Nine\tflute\t1/3/2014\tMon\t29:00\t',
   ];
-  await visit(page, `${baseUrl}/students`);
+  await goTo(page, '/students');
   await press(page, 'Paste a table');
   await fill(page, 'Table', ['Name\tInstrument\tDOB\tDay\tTime\tLevel held', ...good, ...bad].join('\n'));
   await sees(page, 'Pupil A is on line 2 as well', 'dialog');
@@ -98,10 +99,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
 
   // A goal offers what is open to the student, and another instrument's only with its reason.
   const setGoal = async (student: string, level: string) => {
-    await visit(
-      page,
-      `${baseUrl}/programme?student=${String(pupils.find((each) => each['name'] === student)?.['id'])}`,
-    );
+    await goTo(page, `/programme?student=${String(pupils.find((each) => each['name'] === student)?.['id'])}`);
     await sees(page, 'Set a goal', 'dialog');
     await pick(page, 'Level', level);
     await kept(page, () => press(page, 'Set the goal'));
@@ -128,7 +126,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
     ['Pupil E', 'Level 3'],
     ['Pupil A', 'Level 2'],
   ] as const) {
-    await visit(page, `${baseUrl}/programme?goal=${(await goalOf(name)).id}`);
+    await goTo(page, `/programme?goal=${(await goalOf(name)).id}`);
     await press(page, `Enter ${level}`);
     await sees(page, /not in order yet.*Song: no piece is chosen/, 'dialog');
     await press(page, 'Enter anyway');
@@ -149,7 +147,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   await kept(page, () => press(page, 'The office was told'));
 
   // A deferral moves the goal.
-  await visit(page, `${baseUrl}/programme?goal=${(await goalOf('Pupil C')).id}`);
+  await goTo(page, `/programme?goal=${(await goalOf('Pupil C')).id}`);
   await press(page, 'Close this goal');
   await fill(page, 'How it ended', 'deferred to another session');
   await kept(page, () => press(page, 'Defer it'));
@@ -158,7 +156,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
 
   // Three of four criteria today; the fourth tomorrow, on the sheet of today.
   const marked = (await goalOf('Pupil A')).id;
-  await visit(page, `${baseUrl}/mark?goal=${marked}&component=s`);
+  await goTo(page, `/mark?goal=${marked}&component=s`);
   for (const figure of ['Digit4', 'Digit5', 'Digit4'] as const)
     await kept(page, () => page.keyboard.press(figure));
   await onDay(page, '2027-01-21');
@@ -170,7 +168,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   expect(sheets).toMatchObject([{ day: '2027-01-20', marks: { notes: 4, tone: 5, phrasing: 4, pulse: 5 } }]);
 
   // A new slot holds from its day on.
-  await visit(page, `${baseUrl}/students`);
+  await goTo(page, '/students');
   await press(page, 'Change Pupil A');
   await fill(page, 'Day', 'Thursday');
   await fill(page, 'From', '2027-02-01');
@@ -182,7 +180,7 @@ test('the first days: a syllabus copied to a second instrument, a class pasted, 
   });
 
   // The studio file opens on a second computer, from its first page.
-  await visit(page, `${baseUrl}/settings`);
+  await goTo(page, '/settings');
   await press(page, 'Save the studio file');
   const file = await savedFile(folder, '.studio.zip');
   const records = await recordsOf(page, 'own');

@@ -1,5 +1,6 @@
 import { expect, inject, test } from 'vitest';
 import { fill, kept, nameOfFocus, openPage, pick, press, sees, tabTo, textOf, useBrowser } from './browser';
+import { goTo } from './pages';
 import { turnTo } from './requirement-page';
 
 const baseUrl = inject('baseUrl');
@@ -83,7 +84,7 @@ test('each step can be skipped, and found again; by keyboard', async () => {
   expect(await nameOfFocus(page)).toBe('Skip this step');
   await kept(page, () => press(page, 'Skip all'));
   await page.waitForSelector(STEPS, { hidden: true });
-  await page.goto(`${baseUrl}/settings`);
+  await goTo(page, '/settings');
   await kept(page, () => press(page, 'Show them again'));
   await sees(page, 'Paste your class list', STEPS);
   expect(problems).toEqual([]);

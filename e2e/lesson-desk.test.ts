@@ -12,6 +12,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -28,9 +29,9 @@ test('a student without an exam has a lesson and a card; it is printed, kept and
   await kept(page, () => press(page, 'Bars 1–4 of Ferry Bourrée first'));
   await page.waitForSelector('[aria-label="Bars 1–4 of Ferry Bourrée first"][aria-pressed="true"]');
   // The plan by its own address is that of a goal again.
-  await visit(page, `${baseUrl}/plan`);
+  await goTo(page, '/plan');
   expect(await textOf(page, 'main')).not.toContain('without a goal');
-  await visit(page, `${baseUrl}/student?id=bram`);
+  await goTo(page, '/student?id=bram');
   await sees(page, /Ferry Bourrée, bars 1–4/, '[aria-label="To hear, own pieces and skills"]');
   await press(page, 'Print this week’s card');
   await sees(page, 'Practice card, flute');
@@ -120,7 +121,7 @@ test('scales are heard row by row; what was weak stands first, and the rows are 
   await kept(page, () => press(page, 'D major arpeggio, 2 octaves, slurred: clean'));
   await sees(page, 'with slips at 80, 13 Jan');
   await sees(page, '1 of 8 clean');
-  await visit(page, `${baseUrl}/mark?goal=hester-chair&component=s`);
+  await goTo(page, '/mark?goal=hester-chair&component=s');
   await sees(page, '1 of 8 clean');
   expect(problems).toEqual([]);
   await page.close();
@@ -144,7 +145,7 @@ test('a piece is shaped and fingered: what is open is asked, little fingers are 
   await press(page, 'Sheet for home', 0);
   await sees(page, 'shaping and fingering');
   await sees(page, '5–8 less');
-  await visit(page, `${baseUrl}/scores?score=score-ropewalk-gigue&student=orla`);
+  await goTo(page, '/scores?score=score-ropewalk-gigue&student=orla');
   await page.waitForSelector('text[data-shape]', { timeout: 60_000 });
   const words = await page.$$eval('text[data-shape]', (all) => all.map((each) => each.textContent));
   expect(words).toContain('peak');

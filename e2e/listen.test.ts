@@ -27,6 +27,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -128,7 +129,7 @@ test('a keyboard is listened to, a finding kept, the take kept as a run-through 
   await kept(page, () => press(page, 'Undo'));
   expect(await ofKind(page, 'run')).toHaveLength(runs);
   // What was kept stands on the mark sheet that is printed.
-  await visit(page, `${baseUrl}/print?sheet=marks&goal=orla-5&component=s`);
+  await goTo(page, '/print?sheet=marks&goal=orla-5&component=s');
   await sees(page, /2 notes: \S.* for \S/);
   expect(problems).toEqual([]);
 });

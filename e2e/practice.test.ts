@@ -7,6 +7,7 @@ import { currentVersion, formatStudioFile, type RecordKind, type StoredRecord } 
 import { addDays, calendarDay, type CalendarDay } from '@/core/time';
 import { isProof } from '@/proof-runs';
 import { kept, openPage, press, recordsOf, sees, textOf, useBrowser, visit } from './browser';
+import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -164,17 +165,17 @@ test('a card that is printed is kept as it is on paper, whatever the plan does, 
   await sees(page, 'As handed out on 20 Jan; it stays so.');
 
   // A gate passed changes the plan, not the card; asked again it follows the plan.
-  await visit(page, `${baseUrl}/plan?goal=jonah-4`);
+  await goTo(page, '/plan?goal=jonah-4');
   await press(page, await page.$eval('[aria-label^="S, notes gate"]', (each) => each.ariaLabel ?? ''));
   await kept(page, () => press(page, 'Heard and passed today'));
-  await visit(page, `${baseUrl}/print?sheet=card&goal=jonah-4&week=0`);
+  await goTo(page, '/print?sheet=card&goal=jonah-4&week=0');
   await sees(page, 'As handed out on 20 Jan; it stays so.');
   expect(await linesOn()).toEqual(before);
   await kept(page, () => press(page, 'Use the plan as it is now'));
   expect(await linesOn()).not.toEqual(before);
 
   // Last week's card was handed out in the demo: one press says that half of it was done.
-  await visit(page, `${baseUrl}/student?student=jonah`);
+  await goTo(page, '/student?student=jonah');
   const group = '[aria-label="Card of 13 Jan to 19 Jan"]';
   await sees(page, 'Card of 13 Jan to 19 Jan, how much was done?', group);
   const reported = () => textOf(page, 'section[aria-label="Practice"]');

@@ -1,6 +1,7 @@
 import { expect, inject, test } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import { kept, nameOfFocus, openPage, pick, press, sees, tabTo, textOf, useBrowser, visit } from './browser';
+import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -37,7 +38,7 @@ test('from marks to the forecast to the next hour, by keyboard', async () => {
   await sees(page, '13, teacher', 'figure table');
 
   // Better marks are given; the forecast follows them.
-  await visit(page, `${baseUrl}/mark?goal=orla-5&component=d`);
+  await goTo(page, '/mark?goal=orla-5&component=d');
   await page.waitForSelector('[data-testid="own-total"]');
   for (let at = 0; at < 4; at += 1) await kept(page, () => page.keyboard.press('6'));
   await page.keyboard.press('/');
@@ -82,7 +83,7 @@ test('all goals: by date or by name, one session, each with its range, what is m
   await tabTo(page, /^Hester Quill$/);
   await page.keyboard.press('Enter');
   await sees(page, 'No marks yet: this is from the level held alone, so it is wide.');
-  await visit(page, `${baseUrl}/print?sheet=outlook`);
+  await goTo(page, '/print?sheet=outlook');
   await page.waitForFunction(() => document.querySelectorAll('tbody svg[aria-label*=" to "]').length === 10, {
     polling: 20,
   });

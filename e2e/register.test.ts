@@ -13,6 +13,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { goTo } from './pages';
 import { readFileSync } from 'node:fs';
 
 const baseUrl = inject('baseUrl');
@@ -69,11 +70,11 @@ test('a timetable for a term: a clash is told, and after its last day the lesson
   await sees(page, 'Penhallow and Thwaite on Wed 27 Jan at 15:50', 'dialog');
   await fill(page, 'Start, Jonah Thwaite', '16:10');
   await kept(page, () => press(page, 'Save the lessons of one student'));
-  await visit(page, `${baseUrl}/?day=2027-01-27`);
+  await goTo(page, '/?day=2027-01-27');
   await sees(page, /14:00.{0,20}Tam Ledger/);
-  await visit(page, `${baseUrl}/?day=2027-04-05`);
+  await goTo(page, '/?day=2027-04-05');
   await sees(page, /15:30.{0,20}Tam Ledger/);
-  await visit(page, `${baseUrl}/?day=2027-01-18`);
+  await goTo(page, '/?day=2027-01-18');
   await sees(page, /15:30.{0,20}Tam Ledger/);
   expect(problems).toEqual([]);
   await closeProfile(page);
@@ -181,17 +182,17 @@ test('a snapshot of the day puts things back; the plan is handed over as a calen
   const { page } = await demo('/mark?goal=orla-5&component=d');
   const folder = await downloads(page);
   await kept(page, () => page.keyboard.press('Digit0'));
-  await visit(page, `${baseUrl}/programme?goal=orla-5`);
+  await goTo(page, '/programme?goal=orla-5');
   // The exam is entered: the change asks first, and waits for the office.
   await press(page, 'Remove');
   await kept(page, () => press(page, 'Change it'));
   await sees(page, 'S still open.');
   await sees(page, /changed after entry, Song: nothing instead of .*; the office must be told/);
-  await visit(page, `${baseUrl}/settings`);
+  await goTo(page, '/settings');
   await kept(page, () => press(page, 'Restore'));
-  await visit(page, `${baseUrl}/programme?goal=orla-5`);
+  await goTo(page, '/programme?goal=orla-5');
   await sees(page, 'S, D and Y chosen.');
-  await visit(page, `${baseUrl}/plan?goal=orla-5`);
+  await goTo(page, '/plan?goal=orla-5');
   await press(page, 'Save as calendar');
   const calendar = readFileSync(
     await savedFile(folder, 'Orla Penhallow Level 5 plan spring visit.ics'),

@@ -1,5 +1,6 @@
 import { expect, inject, test } from 'vitest';
 import { fill, kept, openPage, pick, press, recordsOf, sees, tabTo, useBrowser, visit } from './browser';
+import { goTo } from './pages';
 import type { Page } from 'puppeteer-core';
 import { PART, turnTo } from './requirement-page';
 
@@ -226,7 +227,7 @@ test('a skill of one’s own and a common level: a circle is named and not saved
   await page.keyboard.press('Escape');
   await kept(page, () => press(page, 'Undo'));
   await sees(page, 'Your own skills1');
-  await visit(page, `${baseUrl}/placements`);
+  await goTo(page, '/placements');
   await sees(page, 'Shingle Allegro');
   await sees(page, '2 levels');
   const label = 'Ostrand College flute, Step 1: common level';

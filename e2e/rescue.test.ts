@@ -14,6 +14,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -71,12 +72,12 @@ test('rescue: ways are tried together, decided with a reason, seen on the plan, 
   expect(decided.conditions['modifications']).toBe('simplified and cut');
   expect(decided.plan.playedAs).toBeDefined();
   await sees(page, 'It fits as it is');
-  await visit(page, `${baseUrl}/print?sheet=talk&student=anouk&goal=recital-anouk`);
+  await goTo(page, '/print?sheet=talk&student=anouk&goal=recital-anouk');
   await sees(page, /bars \d+–\d+ left out; octaves single in bars/);
-  await visit(page, `${baseUrl}/programme?goal=recital-anouk`);
+  await goTo(page, '/programme?goal=recital-anouk');
   await sees(page, /left out; octaves single in bars/);
 
-  await visit(page, `${baseUrl}/rescue?goal=recital-anouk`);
+  await goTo(page, '/rescue?goal=recital-anouk');
   await page.waitForSelector('[data-testid="rescue-decided"]');
   await kept(page, async () => {
     await page.keyboard.down('Control');
@@ -98,17 +99,17 @@ test('go or no-go is decided with its reason; what is open of performing goes in
   await tabTo(page, /^Put what is open into the plan$/);
   await kept(page, () => page.keyboard.press('Enter'));
   expect((await goalOf(page)).plan.toShow?.length).toBeGreaterThan(5);
-  await visit(page, `${baseUrl}/plan?goal=recital-anouk`);
+  await goTo(page, '/plan?goal=recital-anouk');
   await sees(page, /To be shown before .*: steady run by/);
 
-  await visit(page, `${baseUrl}/readiness?goal=recital-anouk`);
+  await goTo(page, '/readiness?goal=recital-anouk');
   await tabTo(page, /^Why/);
   await page.keyboard.type('Not a week of practice left.');
   await tabTo(page, /^No-go$/);
   await kept(page, () => page.keyboard.press('Enter'));
   await sees(page, /No-go, 20 January 2027: Not a week of practice left\./, '[data-testid="go-decided"]');
   await sees(page, 'What can still be done', '[data-testid="go-decided"]');
-  await visit(page, `${baseUrl}/outlook`);
+  await goTo(page, '/outlook');
   await sees(page, /no-go, 20 Jan/, '[data-testid="outlook-recital-anouk"]');
   expect(problems).toEqual([]);
   await page.close();
@@ -122,7 +123,7 @@ test('beside a result stands the forecast of its eve, and what is in reach; the 
     /Total\s*\d+ to \d+\s*97\s*(within|\d+ (above|below))/,
   );
   await page.waitForSelector('[data-testid="next-levels"] li');
-  await visit(page, `${baseUrl}/print?sheet=debrief&goal=past-orla-4`);
+  await goTo(page, '/print?sheet=debrief&goal=past-orla-4');
   await sees(page, /strong, 97 in all/);
   await sees(page, 'What are you proud of?');
   await sees(page, 'Where one can go from here');

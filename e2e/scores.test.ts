@@ -3,6 +3,7 @@ import { zipSync } from 'fflate';
 import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
 import { fill, kept, openPage, press, sees, tabTo, textOf, useBrowser, visit } from './browser';
+import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -32,7 +33,7 @@ async function pressBar(page: Page, name: string): Promise<void> {
 test('scores opened from files, plain, compressed and broken; a bar pressed, noted, shaded by demand; the sheet for home', async () => {
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=own`);
-  await visit(page, `${baseUrl}/scores`);
+  await goTo(page, '/scores');
   await sees(page, 'No score yet');
   const gigue = scoreBytes('ropewalk-gigue');
   const files: readonly (readonly [string, Uint8Array])[] = [
@@ -93,7 +94,7 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
 test('a score of two parts: the whole page obeys the part chosen', async () => {
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=own`);
-  await visit(page, `${baseUrl}/scores`);
+  await goTo(page, '/scores');
   await drop(page, [['march.musicxml', scoreBytes('foghorn-march')]]);
   await kept(page, () => press(page, 'Import the score'));
   await page.waitForSelector('rect[aria-label^="bar 1,"]', { timeout: 60_000 });
@@ -187,7 +188,7 @@ test('the facts a piece takes from its score have the studio’s own pauses in t
     before,
   );
   const after = await timeOf();
-  await visit(page, `${baseUrl}/repertoire?student=orla`);
+  await goTo(page, '/repertoire?student=orla');
   await fill(page, 'Find', 'gull romance');
   await sees(page, 'Gull Romance', 'aside');
   await tabTo(page, /^Score/);

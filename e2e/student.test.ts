@@ -14,6 +14,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -108,7 +109,7 @@ test('a gate is passed on the student’s page; marks over time are drawn when a
   await page.emulateMediaType('screen');
   expect(await page.$eval('figure', (each) => each.getAnimations({ subtree: true }).length)).toBe(0);
 
-  await visit(page, `${baseUrl}/student?student=jonah`);
+  await goTo(page, '/student?student=jonah');
   await sees(page, 'Jonah Thwaite');
   await kept(page, () => press(page, 'T: notes gate passed'));
   await sees(page, /steadiness gate/, '[data-testid="marks-T"]');

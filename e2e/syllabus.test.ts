@@ -16,6 +16,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { goTo } from './pages';
 import { PART, partsShown, turnTo } from './requirement-page';
 import { watch } from './watched';
 
@@ -73,7 +74,7 @@ test('a syllabus of nine levels, three lists each, twenty pieces a list, from pa
   if (!page) throw new Error('a browser has a page');
   const problems = watch(page);
   await visit(page, `${baseUrl}/?studio=own`);
-  await page.goto(`${baseUrl}/requirement`);
+  await goTo(page, '/requirement');
   await fill(page, 'Name', 'Fenland Board');
   await fill(page, 'Instrument or voice', 'clarinet');
   // Two lists of every level in one table; the levels are not there yet.

@@ -18,11 +18,13 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { goTo } from './pages';
 import { soundIn } from './sound-in';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
-const PAGE = `${baseUrl}/listen?student=bram&piece=tarrin-the-weir-at-noon&studio=demo`;
+const LISTEN = '/listen?student=bram&piece=tarrin-the-weir-at-noon';
+const PAGE = `${baseUrl}${LISTEN}&studio=demo`;
 
 /** The piece as a recording of one voice. */
 function recording(): string {
@@ -81,22 +83,22 @@ test('a recording asks who agreed; takes are kept, compared, heard again, chosen
   expect(samples.length / rate).toBeGreaterThan(45);
 
   // The studio file has none of it.
-  await visit(page, `${baseUrl}/settings?studio=demo`);
+  await goTo(page, '/settings');
   await press(page, 'Save the studio file');
   const zip = readFileSync(await savedFile(folder, '.zip')).toString('latin1');
   expect(zip).not.toMatch(/\.wav|RIFF/);
   expect(zip.length).toBeLessThan(2_000_000);
 
-  await visit(page, PAGE);
+  await goTo(page, LISTEN);
   await press(page, 'Delete take 2');
   await press(page, 'Delete it');
   await sees(page, '1 take in all');
-  await visit(page, `${baseUrl}/students?studio=demo`);
+  await goTo(page, '/students');
   await kept(page, () => press(page, 'Archive Bram Tolliver'));
   await fill(page, 'Show', 'archived');
   await press(page, 'Erase Bram Tolliver');
   await kept(page, () => press(page, 'Erase for good'));
-  await visit(page, `${baseUrl}/listen?student=orla&piece=tarrin-ropewalk-gigue&studio=demo`);
+  await goTo(page, '/listen?student=orla&piece=tarrin-ropewalk-gigue');
   await sees(page, '0 takes in all');
   expect(problems).toEqual([]);
 });

@@ -49,11 +49,11 @@ test('terms are chosen in Settings, kept over a reload, and said by a worker; wh
   const { page, problems } = await openPage(browser());
   await visit(page, `${baseUrl}/?studio=demo`);
   const before = await recordsOf(page, 'demo');
-  await visit(page, `${baseUrl}/settings`);
+  await goTo(page, '/settings');
   await Promise.all([page.waitForNavigation(), fill(page, 'Bars', 'measure')]);
   await sees(page, 'Terminology');
   await Promise.all([page.waitForNavigation(), fill(page, 'Notes', 'do re mi, do moves with the key')]);
-  await visit(page, `${baseUrl}/print?sheet=page-questions&score=score-ropewalk-gigue`);
+  await goTo(page, '/print?sheet=page-questions&score=score-ropewalk-gigue');
   await sees(page, /How many measures are printed/);
   await sees(page, /What is the first note\?.*\b(?:do|re|mi|fa|so|la|ti)\b/);
   expect(await recordsOf(page, 'demo')).toEqual(before);

@@ -1,5 +1,6 @@
 import { expect, inject, test } from 'vitest';
 import { openPage, visit, useBrowser } from './browser';
+import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -41,7 +42,7 @@ test('sheets print on real pages of their size', async () => {
     ['/print?sheet=shaping&student=orla&piece=tarrin-ropewalk-gigue', [210, 297], 1],
   ] as const;
   for (const [path, size, pages] of sheets) {
-    await page.goto(baseUrl + path, { waitUntil: 'load' });
+    await goTo(page, path);
     await page.waitForSelector('article');
     const pdf = Buffer.from(await page.pdf({ preferCSSPageSize: true })).toString('latin1');
     const [, wide, high] = /\/MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)\s*\]/.exec(pdf) ?? [];
@@ -60,7 +61,7 @@ test('in the colours of the system what is pressed is told by its border or a li
     features: [{ name: 'forced-colors', value: 'active' }],
   });
   for (const path of ['/mark?goal=orla-5&component=d', '/skills?student=jonah', '/fit', '/repertoire']) {
-    await visit(page, baseUrl + path);
+    await goTo(page, path);
     await page.waitForSelector('main [aria-pressed="true"]');
     const same = await page.evaluate(() => {
       const look = (each: Element) => {
@@ -81,9 +82,10 @@ test('in the colours of the system what is pressed is told by its border or a li
 
 test('no name of the fit’s columns is cut, nor a goal picker pushed under its title, from 1024 to 1440', async () => {
   const { page, problems } = await openPage(browser());
+  await visit(page, `${baseUrl}/?studio=demo`);
   for (const width of [1024, 1280, 1440]) {
     await page.setViewport({ width, height: 800 });
-    await visit(page, `${baseUrl}/fit?studio=demo`);
+    await goTo(page, '/fit');
     await page.waitForSelector('[role="gridcell"]');
     const cut = await page.evaluate(() => {
       const scroll = document.querySelector('[role="grid"]')?.parentElement;
@@ -103,7 +105,7 @@ test('no name of the fit’s columns is cut, nor a goal picker pushed under its 
       '/programme?goal=teodor-chair',
       '/plan?goal=teodor-chair',
     ]) {
-      await visit(page, baseUrl + address);
+      await goTo(page, address);
       const field = await page.waitForSelector('main [role="combobox"]');
       const top = await field?.evaluate((each) => each.getBoundingClientRect().top);
       const title = await page.$eval('main h1', (each) => each.getBoundingClientRect().bottom);

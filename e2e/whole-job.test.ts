@@ -17,6 +17,7 @@ import {
   visit,
   useBrowser,
 } from './browser';
+import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
@@ -57,7 +58,7 @@ const TABLE = [
 const day = (ahead: number) => new Date(Date.now() + ahead * 86_400_000).toISOString().slice(0, 10);
 
 async function typeRequirement(page: Page): Promise<void> {
-  await page.goto(`${baseUrl}/library`);
+  await goTo(page, '/library');
   await sees(page, 'No requirement yet');
   await press(page, 'New requirement');
   await press(page, 'Save the requirement');
@@ -112,7 +113,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await fill(page, 'Table', TABLE.replaceAll('Air\t', 'Chant\t').replaceAll('Row\t', 'Verse\t'));
   await kept(page, () => press(page, 'Import 22 pieces'));
 
-  await page.goto(`${baseUrl}/students`);
+  await goTo(page, '/students');
   await press(page, 'Add a student');
   await fill(page, 'Name', 'Wren Tallow');
   await fill(page, 'Instrument or voice', 'flute');
@@ -120,7 +121,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await kept(page, () => press(page, 'Add the student'));
   await sees(page, 'Wren Tallow');
 
-  await page.goto(`${baseUrl}/programme`);
+  await goTo(page, '/programme');
   await press(page, 'Set a goal');
   await kept(page, () => press(page, 'Set the goal'));
   await sees(page, 'Wren Tallow: programme');
@@ -150,7 +151,7 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await kept(page, () => press(page, 'Enter Level 1'));
   await sees(page, 'Entered on');
 
-  await page.goto(`${baseUrl}/plan`);
+  await goTo(page, '/plan');
   await sees(page, 'Practice card');
   const before = await textOf(page, '[aria-label="Practice card"] tbody');
   await kept(page, () => press(page, 'No practice this week'));
@@ -158,9 +159,9 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   await kept(page, () => press(page, 'Restore this week'));
   await sees(page, before.slice(0, 40), '[aria-label="Practice card"] tbody');
 
-  await page.goto(`${baseUrl}/readiness`);
+  await goTo(page, '/readiness');
   await sees(page, 'not marked yet', '[data-testid="readiness-A"]');
-  await page.goto(`${baseUrl}/mark`);
+  await goTo(page, '/mark');
   await sees(page, 'Criteria');
   for (const [component, marks] of [
     ['A', '5443'],
@@ -180,14 +181,14 @@ test('the whole job from an empty studio: requirement, list, student, programme,
   ] as const)
     await kept(page, () => press(page, `${mark} ${criterion}`));
   await sees(page, 'Total 51');
-  await page.goto(`${baseUrl}/readiness`);
+  await goTo(page, '/readiness');
   await sees(page, 'of 72. Pass; 4 short of strong.', '[data-testid="award"]');
   await sees(page, '16 of 24, today; on track for pass', '[data-testid="readiness-A"]');
 
   // Export, wipe, import: everything equal.
   const records = await recordsOf(page, 'own');
   expect(Object.keys(records).length).toBeGreaterThan(25);
-  await page.goto(`${baseUrl}/settings`);
+  await goTo(page, '/settings');
   await press(page, 'Save the studio file');
   await sees(page, 'last backed up');
   const file = await savedFile(folder, '.studio.zip');
@@ -244,10 +245,10 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
   await kept(page, () => press(page, 'Held'));
   await sees(page, /Tarrin Board entry closes/);
 
-  await visit(page, `${baseUrl}/programme?goal=elspeth-6`);
+  await goTo(page, '/programme?goal=elspeth-6');
   await sees(page, 'Valid 1 January 2022 to 28 February 2027; the session is on 31 March 2027.');
 
-  await visit(page, `${baseUrl}/plan?goal=orla-5`);
+  await goTo(page, '/plan?goal=orla-5');
   const minutes = await textOf(page, '[aria-label="Practice card"] tbody');
   await press(page, 'D, notes gate, 3 February 2027, set by hand, to come');
   await kept(page, () => fill(page, 'Set to the week of', '2027-01-27'));
@@ -262,10 +263,10 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
   await kept(page, () => press(page, 'Undo'));
   await sees(page, minutes, '[aria-label="Practice card"] tbody');
 
-  await visit(page, `${baseUrl}/plan?goal=teodor-chair`);
+  await goTo(page, '/plan?goal=teodor-chair');
   await sees(page, /20 Jan to 9 Feb holds 533 minutes of work in 375: 53 minutes a week too many\./);
 
-  await visit(page, `${baseUrl}/mark?goal=orla-5&component=d`);
+  await goTo(page, '/mark?goal=orla-5&component=d');
   expect(await textOf(page, '[data-testid="total"]')).toBe('Total 79');
   await kept(page, () => press(page, '5 One or two slips, put right at once. Notes and rhythm'));
   for (const figure of ['Digit5', 'Digit4', 'Digit5'] as const)
