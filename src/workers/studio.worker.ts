@@ -51,6 +51,8 @@ const SLICE = 20;
 /** Milliseconds between two replies: the first comes soon, the others seldom, so that the page stays free. */
 const FIRST = 8;
 const BETWEEN = 200;
+/** So many rows are worked out before anyone has to be told how far it is. */
+const FEW_ROWS = 2;
 
 /** The studio this worker holds. */
 let held: { readonly of: string; studio: Studio } | null = null;
@@ -115,22 +117,27 @@ async function answerFit(question: FitQuestion, asked: Asked<FitProgress>) {
   let left = kept.left;
   const tell = (rows: FitProgress['rows'], fresh: boolean) =>
     asked.tell({ rows, fresh, done: all - left, all, moment: { fit: name, told: kept.tell() } });
-  const before = kept.rowsSince(known?.told ?? -1);
-  // Where the page has it all, the first that is worked out is told in a moment.
-  if (before.length > 0 || known === null)
-    tell(
-      before.map(([studentId, cells]) => ({ studentId, cells, anew: true })),
-      known === null,
-    );
   let rows = new Map<string, [number, FitState][]>();
+  let isBegun = false;
   const flush = () => {
-    tell(
-      [...rows].map(([studentId, cells]) => ({ studentId, cells, anew: false })),
-      false,
-    );
+    // First what differs from what the page has, with the cells known until now.
+    if (isBegun)
+      tell(
+        [...rows].map(([studentId, cells]) => ({ studentId, cells, anew: false })),
+        false,
+      );
+    else
+      tell(
+        kept.rowsSince(known?.told ?? -1).map(([studentId, cells]) => ({ studentId, cells, anew: true })),
+        known === null,
+      );
+    isBegun = true;
     rows = new Map();
   };
-  let [since, told, wait] = [performance.now(), performance.now(), FIRST];
+  // The few rows an edit changes are told whole, so that they are drawn once.
+  const isFew = known !== null && left <= FEW_ROWS * columns.length;
+  if (!isFew) flush();
+  let [since, told, wait] = [performance.now(), performance.now(), isFew ? BETWEEN : FIRST];
   for (const { row, column, state } of kept.work()) {
     const id = students[row]?.student.id ?? '';
     const cells = rows.get(id) ?? [];

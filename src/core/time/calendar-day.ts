@@ -30,16 +30,35 @@ export function calendarDay(text: string): CalendarDay {
 }
 
 const DAY = 86_400_000;
-/** Days are counted in universal time, where every day is as long as every other. */
-const millisOf = (day: CalendarDay): number =>
-  Date.UTC(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8)));
+/** Days met before, by number and by day: a plan counts the same few hundred thousands of times. */
+const days = new Map<number, CalendarDay>();
+const numbers = new Map<CalendarDay, number>();
 
-export const addDays = (day: CalendarDay, days: number): CalendarDay =>
-  new Date(millisOf(day) + days * DAY).toISOString().slice(0, 10) as CalendarDay;
+/** Days since 1 January 1970. They are counted in universal time, where every day is as long as every other. */
+function numberOf(day: CalendarDay): number {
+  const known = numbers.get(day);
+  if (known !== undefined) return known;
+  const [year, month, date] = [day.slice(0, 4), day.slice(5, 7), day.slice(8)].map(Number) as [
+    number,
+    number,
+    number,
+  ];
+  const number = Date.UTC(year, month - 1, date) / DAY;
+  numbers.set(day, number);
+  return number;
+}
+function dayAt(number: number): CalendarDay {
+  const known = days.get(number);
+  if (known !== undefined) return known;
+  const day = new Date(number * DAY).toISOString().slice(0, 10) as CalendarDay;
+  days.set(number, day);
+  return day;
+}
+
+export const addDays = (day: CalendarDay, count: number): CalendarDay => dayAt(numberOf(day) + count);
 
 /** Days from `from` to `to`: 0 on the same day, negative when `to` is earlier. */
-export const daysBetween = (from: CalendarDay, to: CalendarDay): number =>
-  (millisOf(to) - millisOf(from)) / DAY;
+export const daysBetween = (from: CalendarDay, to: CalendarDay): number => numberOf(to) - numberOf(from);
 
 /** Whole years from `from` to `to`, as an age is counted (a birthday counts on the day itself). */
 export const yearsBetween = (from: CalendarDay, to: CalendarDay): number => {
@@ -49,8 +68,7 @@ export const yearsBetween = (from: CalendarDay, to: CalendarDay): number => {
 };
 
 /** 1 January 1970 was a Thursday. */
-export const dayOfWeek = (day: CalendarDay): Weekday =>
-  ((((millisOf(day) / DAY + 3) % 7) + 7) % 7) as Weekday;
+export const dayOfWeek = (day: CalendarDay): Weekday => ((((numberOf(day) + 3) % 7) + 7) % 7) as Weekday;
 
 /** Every day from `from` to `to`, both included; empty when `to` is earlier. */
 export const daysFrom = (from: CalendarDay, to: CalendarDay): CalendarDay[] =>

@@ -45,7 +45,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
   const groups = useMemo(() => fitGroups({ sets }, window), [sets, window]);
   const grid = useMemo(() => gridOf(groups), [groups]);
   const students = firstOrder(all);
-  const { states, work, cancel } = useFit(ready, window, grid);
+  const { states, work, answered, cancel } = useFit(ready, window, grid);
   const filters = useRef<HTMLDivElement>(null);
   useKeys({ f: () => filters.current?.querySelector('input')?.focus() });
   const panel = useRef<HTMLDivElement>(null);
@@ -189,6 +189,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
           <Suspense fallback={<aside aria-label="The selected cell" />}>
             <FitPanel
               ready={ready}
+              answered={answered ?? ready}
               student={student}
               cell={cell}
               levels={grid.view.map((each, at) => ({

@@ -16,6 +16,8 @@ export interface FitAnswer {
   /** By student id; a student or cell not worked out yet is absent. */
   readonly states: ReadonlyMap<string, RowStates>;
   readonly work: FitWork;
+  /** The studio the last answer is of; null before the first. */
+  readonly answered: ReadyState | null;
   readonly cancel: () => void;
 }
 
@@ -26,6 +28,7 @@ interface Told {
   /** What the worker has told until now; null before its first word. */
   readonly moment: FitMoment | null;
   readonly work: FitWork;
+  readonly answered: ReadyState | null;
 }
 
 const entryKeyOf = ({ set, level, session }: FitGrid['columns'][number]) =>
@@ -36,16 +39,18 @@ const nothing = (of: string): Told => ({
   states: new Map(),
   moment: null,
   work: { kind: 'working', done: 0, all: 0 },
+  answered: null,
 });
 /** So many rows are drawn in one go without keeping a press waiting. */
 const FEW_ROWS = 2;
 /** What was told last, for the next time the view is looked at. */
 let last = nothing('');
 
-function heard(before: Told, reply: Reply<FitProgress, null, never>): Told {
+function heard(before: Told, reply: Reply<FitProgress, null, never>, answered: ReadyState): Told {
   if (reply.kind !== 'progress')
     return {
       ...before,
+      answered,
       work: { kind: reply.kind === 'cancelled' || reply.kind === 'crashed' ? reply.kind : 'done' },
     };
   const { done, all, moment } = reply.progress;
@@ -54,6 +59,7 @@ function heard(before: Told, reply: Reply<FitProgress, null, never>): Told {
     states: withRows(before.states, reply.progress),
     moment,
     work: { kind: 'working', done, all },
+    answered,
   };
 }
 
@@ -61,19 +67,17 @@ function heard(before: Told, reply: Reply<FitProgress, null, never>): Told {
  * Asks the worker about every student and column, and anew when the studio or the window changes: what it has told
  * before stands until it says otherwise.
  */
-export function useFit(
-  { which, studio, now: { day: today } }: ReadyState,
-  window: FitWindow,
-  grid: FitGrid,
-): FitAnswer {
+export function useFit(ready: ReadyState, window: FitWindow, grid: FitGrid): FitAnswer {
+  const { which, studio } = ready;
+  const today = ready.now.day;
   // Cells stand by the place of their column: those of other columns are none of these.
   const of = [which, today, window.from, window.to, ...grid.columns.map(entryKeyOf)].join(' ');
   const [told, setTold] = useState(() => (last.of === of ? last : nothing(of)));
   const stop = useRef<() => void>(() => undefined);
   const { sets } = studio;
-  const follow = useRef<(studio: Studio) => void>(() => undefined);
+  const follow = useRef<(ready: ReadyState) => void>(() => undefined);
   useEffect(() => {
-    const ask = ({ students }: Studio) => {
+    const ask = (asked: ReadyState) => {
       performance.mark('fit asked');
       let now = last.of === of ? last : nothing(of);
       let over = false;
@@ -82,13 +86,13 @@ export function useFit(
           of: databaseName(which),
           today,
           window,
-          students: firstOrder(students).map(({ id }) => id),
+          students: firstOrder(asked.studio.students).map(({ id }) => id),
           seen: now.moment,
         },
         (reply) => {
           if (over) return;
           if (now.moment === null && reply.kind === 'progress') performance.mark('fit first cells');
-          now = heard(now, reply);
+          now = heard(now, reply, asked);
           last = now;
           if (reply.kind !== 'progress') performance.mark('fit ended');
           // Cells are drawn in slices of time: a press of the teacher's goes first, and shows at once that it stopped.
@@ -108,14 +112,14 @@ export function useFit(
     let leave: () => void = () => undefined;
     follow.current = (next) => {
       // Other sets may have other columns, which stand by their place: they are asked about when they are known here.
-      if (next === asked || next.sets !== sets) return;
+      if (next.studio === asked || next.studio.sets !== sets) return;
       leave();
-      asked = next;
+      asked = next.studio;
       leave = ask(next);
     };
     // Asked before the edit is drawn: while the page draws, the worker works.
-    const unfollow = followStudio((ready) => {
-      if (ready.which === which) follow.current(ready.studio);
+    const unfollow = followStudio((next) => {
+      if (next.which === which) follow.current(next);
     });
     return () => {
       unfollow();
@@ -123,7 +127,7 @@ export function useFit(
     };
   }, [of, which, sets, window, today]);
   // The first, and what was published while nothing followed yet.
-  useEffect(() => follow.current(studio), [studio, of, window, today]);
+  useEffect(() => follow.current(ready), [ready, of, window, today]);
   const shown = told.of === of ? told : nothing(of);
-  return { states: shown.states, work: shown.work, cancel: () => stop.current() };
+  return { ...shown, cancel: () => stop.current() };
 }

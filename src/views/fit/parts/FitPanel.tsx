@@ -1,6 +1,6 @@
 import { inTerms } from '@/core/terms';
 import { goalsOfStudent } from '@/core/files';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import {
   entryWords,
   explainState,
@@ -35,6 +35,7 @@ import css from '../FitView.module.css';
 /** The selected cell explained: why, what is missing, the best programme, the dates; and what can be done. */
 export function FitPanel({
   ready,
+  answered,
   student,
   cell,
   levels,
@@ -42,6 +43,8 @@ export function FitPanel({
   onPick,
 }: {
   readonly ready: ReadyState;
+  /** What the map is of: after an edit it is one moment behind. */
+  readonly answered: ReadyState;
   readonly student: Student;
   readonly cell: ViewCell;
   readonly levels: readonly {
@@ -55,11 +58,14 @@ export function FitPanel({
   const { studio, now } = ready;
   const { column } = cell;
   const { set, level, session } = column;
-  const fit = useMemo(() => openFit(fitSettings(studio, now.day)), [studio, now.day]);
+  // The search takes its time: it follows the map, which is drawn first.
+  const { studio: known, now: then } = useDeferredValue(answered);
+  const fit = useMemo(() => openFit(fitSettings(known, then.day)), [known, then.day]);
+  const searched = known.students.get(student.id) ?? student;
   const own = useMemo(() => {
-    const asked = fitStudentReader(studio, now.day)(student);
+    const asked = fitStudentReader(known, then.day)(searched);
     return fitDetail(fit, prepareStudent(fit, asked), readyColumn(fit, column));
-  }, [fit, studio, now.day, student, column]);
+  }, [fit, known, then.day, searched, column]);
   // A column stands for the level in every instrument; when none fits, the refusal names them all.
   const detail =
     cell.state?.kind === 'not eligible' && cell.state.why.kind === 'instrument'
