@@ -62,6 +62,7 @@ for (const [name, path, theme = 'light', width = 1280, height = 800] of VIEWS) {
   }
   if (path.startsWith('/print?sheet=card'))
     await page.waitForSelector('article svg.definition-scale, article [class*=incipit] svg');
+  if (path.startsWith('/fit')) await page.waitForSelector('aside[aria-label="The selected cell"] h2');
   if (path.startsWith('/readiness')) await page.waitForSelector('figure [data-drawing] path');
   if (path.startsWith('/outlook')) await page.waitForSelector('tbody tr:last-child svg[aria-label*=" to "]');
   await new Promise((resolve) => setTimeout(resolve, 600));
