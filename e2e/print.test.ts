@@ -33,6 +33,7 @@ test.each(PRINTED)(
     await page.waitForSelector(READY);
     if (path === '/fit') {
       await page.waitForSelector('[role="gridcell"]');
+      await page.waitForSelector('aside h2');
       await page.waitForFunction(() => !/of \d+ cells/.test(document.body.innerText));
     }
     // What a worker still answers is waited for: the page is printed once nothing comes any more.
@@ -52,7 +53,7 @@ test.each(PRINTED)(
       await page.emulateMediaType('print');
       await page.setViewport({ width: Math.floor(wide * INCH - 2 * MARGIN), height: 900 });
       for (const each of words) await sees(page, each);
-      expect(await cutOff(page), `${path} on ${format}`).toEqual([]);
+      await expect.poll(() => cutOff(page), { message: `${path} on ${format}` }).toEqual([]);
       // What was printed is what is drawn for paper: nothing came after the sheets were counted.
       const drawn = await signsOf(page);
       const printed = sheets.reduce((sum, { signs }) => sum + signs, 0);

@@ -83,6 +83,25 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await page.$eval('rect[aria-pressed="true"]', (each) => (each as unknown as SVGElement).focus());
   await page.keyboard.press('ArrowRight');
   await sees(page, 'Bar 13', 'aside');
+  // A width that comes back before the page is engraved for the other: it is drawn again, and every bar has its name.
+  await page.evaluate(async () => {
+    for (const rect of document.querySelectorAll('rect[data-measure]')) rect.setAttribute('data-before', '');
+    const box = document.querySelector('rect[data-measure]')?.closest('div')?.parentElement;
+    const frames = () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+    for (const width of ['400px', '']) {
+      if (box) box.style.width = width;
+      await frames();
+    }
+  });
+  await page.waitForFunction(
+    () =>
+      document.querySelector('rect[data-measure]') !== null &&
+      document.querySelector('rect[data-before]') === null,
+    { polling: 20 },
+  );
+  await expect
+    .poll(() => page.$$eval('rect[data-measure]', (all) => all.filter((each) => !each.ariaLabel).length))
+    .toBe(0);
   await press(page, 'Page questions');
   await sees(page, 'How many bars are played, with the repeats?');
   await sees(page, 'Answer key: Ropewalk Gigue');

@@ -71,6 +71,8 @@ export function EngravedPage({
   const [width, setWidth] = useState(0);
   const key = `${width} ${xml}`;
   const state = last?.key === key ? last.state : 'drawing';
+  // Each drawing is another, also of the width of before: what stands on its bars is put on anew.
+  const drawn = state === 'drawn' ? last : undefined;
   useEffect(() => {
     const element = host.current;
     if (!element) return undefined;
@@ -108,7 +110,7 @@ export function EngravedPage({
     });
   }, [xml, width, key]);
   useEffect(() => {
-    if (state !== 'drawn') return;
+    if (!drawn) return;
     for (const old of host.current?.querySelectorAll('path[data-chunk]') ?? []) old.remove();
     for (const rect of host.current?.querySelectorAll<SVGRectElement>('rect[data-measure]') ?? []) {
       const measure = Number(rect.dataset['measure']);
@@ -126,9 +128,9 @@ export function EngravedPage({
       path.setAttribute('data-chunk', '');
       rect.after(path);
     }
-  }, [state, barOf, chunks]);
+  }, [drawn, barOf, chunks]);
   useEffect(() => {
-    if (state !== 'drawn') return;
+    if (!drawn) return;
     for (const old of host.current?.querySelectorAll('text[data-shape]') ?? []) old.remove();
     for (const rect of host.current?.querySelectorAll<SVGRectElement>('rect[data-measure]') ?? []) {
       const measure = Number(rect.dataset['measure']);
@@ -142,12 +144,12 @@ export function EngravedPage({
       text.textContent = words.join(', ');
       rect.after(text);
     }
-  }, [state, barOf, shapes]);
+  }, [drawn, barOf, shapes]);
   useEffect(() => {
-    if (state === 'drawn' && host.current) drawNoteLooks(host.current, notes);
-  }, [state, notes]);
+    if (drawn && host.current) drawNoteLooks(host.current, notes);
+  }, [drawn, notes]);
   useEffect(() => {
-    if (state !== 'drawn') return;
+    if (!drawn) return;
     for (const rect of host.current?.querySelectorAll<SVGRectElement>('rect[data-measure]') ?? []) {
       const bar = barOf[Number(rect.dataset['measure'])] ?? 0;
       const isPicked = bar === selected;
@@ -162,7 +164,7 @@ export function EngravedPage({
       picked?.focus({ preventScroll: true });
       picked?.scrollIntoView({ block: 'nearest' });
     }
-  }, [state, barOf, bars, selected]);
+  }, [drawn, barOf, bars, selected]);
   const barAt = (target: EventTarget) =>
     target instanceof Element ? target.closest<SVGRectElement>('rect[data-measure]') : null;
   return (
