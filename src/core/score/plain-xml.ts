@@ -19,6 +19,7 @@ const [TAB, LINE, SPACE, QUOTE, AND, APOSTROPHE, SLASH, LESS, EQUALS, GREATER] =
 
 /** Scores have some 500; a file with more names than that is left to the package. */
 const MOST_KNOTS = 2_048;
+const FIRST_KNOTS = 256;
 /** No place: the file is not plain. */
 const NONE = -1;
 
@@ -185,7 +186,7 @@ class PlainAttributes implements XmlAttributes {
  */
 class Names {
   /** By knot and letter the next knot; 0 for none. The first knot stands before every name. */
-  private readonly tree = new Uint16Array(MOST_KNOTS * 128);
+  private tree = new Uint16Array(FIRST_KNOTS * 128);
   private readonly names: string[] = [''];
   /** Behind the name that was read last. */
   end = 0;
@@ -202,6 +203,7 @@ class Names {
       if (next === 0) {
         if (!isNameLetter(code)) break;
         if (this.names.length === MOST_KNOTS) return '';
+        if (this.names.length * 128 === this.tree.length) this.grow();
         this.tree[knot * 128 + code] = this.names.length;
         this.names.push(text.slice(from, at + 1));
         continue;
@@ -213,6 +215,12 @@ class Names {
     this.end = at;
     // A letter that is not of ours may go on with the name.
     return code < 128 ? (this.names[knot] ?? '') : '';
+  }
+
+  private grow(): void {
+    const { tree } = this;
+    this.tree = new Uint16Array(tree.length * 2);
+    this.tree.set(tree);
   }
 }
 

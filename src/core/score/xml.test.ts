@@ -161,6 +161,14 @@ describe('the scanner of plain files', () => {
     expect(Math.min(left, read)).toBeGreaterThan(100);
   });
 
+  test('of very many names too, and of more than it keeps the package hears the rest', () => {
+    const many = (count: number) =>
+      `<a>${Array.from({ length: count }, (_, at) => `<n${at.toString(2)}/>`).join('')}</a>`;
+    expect(plain(many(400))).toEqual(saxes(many(400)));
+    expect(plain(many(4_000))).toBeNull();
+    expect(readXml(many(4_000), () => new Written()).heard.lines).toEqual(saxes(many(4_000)));
+  });
+
   test.each([
     ['words of another program', '<a><![CDATA[1 < 2]]></a>', '"1 < 2"'],
     ['an instruction', '<?sheet one?><a>1</a>', '"1"'],
