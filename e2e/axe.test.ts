@@ -162,6 +162,7 @@ test('a take listened to, kept, with what was found: no violation, nothing sidew
   await sees(page, 'On the page');
   await sees(page, 'Play it');
   await press(page, '5 of 5 met');
+  await page.waitForSelector('rect[data-measure][role=button]');
   const found = await inBothThemes(page);
   await page.setViewport({ width: 1024, height: 768, hasTouch: true });
   found.push(...(await smallTargets(page)).map((each) => `1024 ${each}`));

@@ -83,7 +83,16 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await page.$eval('rect[aria-pressed="true"]', (each) => (each as unknown as SVGElement).focus());
   await page.keyboard.press('ArrowRight');
   await sees(page, 'Bar 13', 'aside');
-  // A width that comes back before the page is engraved for the other: it is drawn again, and every bar has its name.
+  // A width that comes back before the page is engraved for the other: it is drawn again, and every bar has its name,
+  // from the moment it can be pressed.
+  const nameless = await page.evaluateHandle(() => {
+    const found: string[] = [];
+    new MutationObserver(() => {
+      for (const each of document.querySelectorAll('rect[role=button]:not([aria-label])'))
+        found.push(each.getAttribute('data-measure') ?? '');
+    }).observe(document.body, { subtree: true, childList: true });
+    return found;
+  });
   await page.evaluate(async () => {
     for (const rect of document.querySelectorAll('rect[data-measure]')) rect.setAttribute('data-before', '');
     const box = document.querySelector('rect[data-measure]')?.closest('div')?.parentElement;
@@ -102,6 +111,7 @@ test('scores opened from files, plain, compressed and broken; a bar pressed, not
   await expect
     .poll(() => page.$$eval('rect[data-measure]', (all) => all.filter((each) => !each.ariaLabel).length))
     .toBe(0);
+  expect(await nameless.jsonValue()).toEqual([]);
   await press(page, 'Page questions');
   await sees(page, 'How many bars are played, with the repeats?');
   await sees(page, 'Answer key: Ropewalk Gigue');

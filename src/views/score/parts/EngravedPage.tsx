@@ -102,7 +102,6 @@ export function EngravedPage({
         const rect = document.createElementNS(SVG, 'rect');
         for (const [name, value] of Object.entries(box)) rect.setAttribute(name, String(value));
         rect.setAttribute('data-measure', String(at));
-        rect.setAttribute('role', 'button');
         // Behind the notes, and in the order of the bars.
         margin.insertBefore(rect, margin.querySelector(':scope > :not(rect)'));
       }
@@ -153,6 +152,8 @@ export function EngravedPage({
     for (const rect of host.current?.querySelectorAll<SVGRectElement>('rect[data-measure]') ?? []) {
       const bar = barOf[Number(rect.dataset['measure'])] ?? 0;
       const isPicked = bar === selected;
+      // A control only with its name.
+      rect.setAttribute('role', 'button');
       rect.setAttribute('aria-label', bars[bar]?.label ?? '');
       rect.setAttribute('aria-pressed', String(isPicked));
       rect.setAttribute('tabindex', isPicked ? '0' : '-1');
