@@ -46,7 +46,7 @@ type Search = (
   cost: (place: SearchPiece) => PieceCost,
   skillMinutes: readonly number[],
   facts: SearchFacts,
-  hint: readonly SearchPiece[],
+  hints: readonly (readonly SearchPiece[])[],
 ) => CheapestProgramme | null;
 
 /** The same by any search that finds the programme of the fewest minutes. */
@@ -68,8 +68,13 @@ export function fitWith(fit: Fit, ready: ReadyStudent, column: ReadyColumn, sear
     return { minutes: bars === null ? Infinity : minutesFor(bars), skills: skillsFor(fit, ready, piece) };
   };
   const players = column.forPlayers(ready.student.instrument);
-  const found = search(players.compiled, cost, fit.skillMinutes, searchFacts(entry), players.guess.places);
-  if (found) players.guess.places = found.places;
+  const { found: others } = players;
+  const hints = [others.last, others.of.get(ready.student.id) ?? []];
+  const found = search(players.compiled, cost, fit.skillMinutes, searchFacts(entry), hints);
+  if (found) {
+    others.last = found.places;
+    others.of.set(ready.student.id, found.places);
+  }
   if (!found) {
     // That there is no programme is certain only where every piece was looked at.
     const state: FitState =

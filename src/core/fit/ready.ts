@@ -97,8 +97,11 @@ export interface ReadyColumn extends FitColumn {
 }
 export interface ColumnForPlayers extends Pick<OwnChoices, 'cut' | 'unsaid'> {
   readonly compiled: CompiledLevel;
-  /** The programme found last: a good guess for the next student, which makes the search shorter and changes nothing. */
-  readonly guess: { places: readonly SearchPiece[] };
+  /**
+   * The programme found last, and each student's own by the student's id: good guesses for the next student, and for the
+   * same one after a change. They make the search shorter and change nothing.
+   */
+  readonly found: { last: readonly SearchPiece[]; readonly of: Map<string, readonly SearchPiece[]> };
 }
 
 /** A student made ready once for all columns. */
@@ -162,7 +165,7 @@ export function readyColumn(fit: Fit, column: FitColumn): ReadyColumn {
         compiled: compileLevel(set, level, pieces, own.pieces),
         cut: own.cut,
         unsaid: own.unsaid,
-        guess: { places: [] },
+        found: { last: [], of: new Map() },
       };
       made.set(key, players);
       return players;

@@ -108,9 +108,20 @@ export function besideOf(input: PlanInput): Beside {
     const all = leastOf(withShared(drafts), weeks);
     return all ? peakOf(weeks, [all]) : Infinity;
   };
-  /** @param to - the day the weeks reach to, the eve or later: what is after it asks for nothing more */
-  const fitsBefore = (eve: CalendarDay, criteriaWeeks: number, goal: NewGoal, to: CalendarDay): boolean => {
-    const { weeks, sums, least, index } = gridTo(to);
+  /**
+   * @param to - the day the weeks reach to, the eve or later: what is after it asks for nothing more
+   * @param of - what the others ask of these weeks; all of it when left out
+   */
+  const fitsBefore = (
+    eve: CalendarDay,
+    criteriaWeeks: number,
+    goal: NewGoal,
+    to: CalendarDay,
+    of: (grid: Grid) => LeastWork | null = ({ least }) => least,
+  ): boolean => {
+    const grid = gridTo(to);
+    const { weeks, sums, index } = grid;
+    const least = of(grid);
     if (least === null) return false;
     const byEve = index.get(criteriaWeeks) ?? new Map<CalendarDay, { ready: number; due: number }>();
     index.set(criteriaWeeks, byEve);
@@ -120,6 +131,24 @@ export function besideOf(input: PlanInput): Beside {
     };
     byEve.set(eve, at);
     return fitsWith(goal, sums, at, visitMinutes, others.length > 0 ? least : null);
+  };
+  const rests = new Map<string, Map<Grid, LeastWork | null>>();
+  /** What the others ask of the weeks without what they share under these names. */
+  const leastWithout = (names: ReadonlySet<string>) => {
+    const key = [...names].sort().join(' ');
+    const byGrid = rests.get(key) ?? new Map<Grid, LeastWork | null>();
+    rests.set(key, byGrid);
+    return (grid: Grid): LeastWork | null => {
+      const before = byGrid.get(grid);
+      if (before !== undefined) return before;
+      const rest = others.map((draft) => ({
+        ...draft,
+        items: draft.items.filter(({ work }) => !names.has(sharedAs(work) ?? '')),
+      }));
+      const least = leastOf(rest, grid.weeks);
+      byGrid.set(grid, least);
+      return least;
+    };
   };
   const year = addDays(today, YEAR - 1);
   let lessonToLesson: { readonly weeks: readonly Period[]; readonly sums: Sums } | undefined;
@@ -155,13 +184,14 @@ export function besideOf(input: PlanInput): Beside {
   return {
     fits: others.length === 0 || isInTime(peakWith(others, gridTo(null))),
     with: ({ session, criteriaWeeks, pieces, skills, prepared, goal }) => {
-      // What waits for its rhythm is no plain new goal either.
-      const isShared =
-        input.reading === 'rhythm' ||
-        (waiting.size > 0 && pieces.some(({ id }) => waiting.has(id ?? ''))) ||
-        (shares.size > 0 &&
-          (pieces.some(({ id }) => id !== null && shares.has(`piece ${id}`)) ||
-            skills.some(({ id }) => shares.has(`skill ${id}`))));
+      const names = new Set(
+        [
+          ...pieces.flatMap(({ id }) => (id === null ? [] : [`piece ${id}`])),
+          ...skills.map(({ id }) => `skill ${id}`),
+        ].filter((name) => shares.has(name)),
+      );
+      const waits =
+        input.reading === 'rhythm' || (waiting.size > 0 && pieces.some(({ id }) => waiting.has(id ?? '')));
       const asked: NewGoal = {
         works: [
           ...pieces.map(({ minutes }) => newPiece(minutes)),
@@ -174,7 +204,8 @@ export function besideOf(input: PlanInput): Beside {
         session: session.day,
         due: recording !== null && recording > today ? recording : null,
       });
-      if (!isShared)
+      // What waits for its rhythm is no plain new goal either.
+      if (names.size === 0 && !waits)
         return {
           fits: fitsBefore(eve, criteriaWeeks, asked, eve),
           weeksNeeded: (from, to) =>
@@ -184,21 +215,27 @@ export function besideOf(input: PlanInput): Beside {
       const alone: NewGoal = {
         works: [
           ...pieces.flatMap(({ id, minutes }) =>
-            id !== null && shares.has(`piece ${id}`) ? [] : [newPiece(minutes)],
+            id !== null && names.has(`piece ${id}`) ? [] : [newPiece(minutes)],
           ),
           ...skills.flatMap(({ id, minutes }) =>
-            shares.has(`skill ${id}`) ? [] : [{ before: minutes, perform: 0 }],
+            names.has(`skill ${id}`) ? [] : [{ before: minutes, perform: 0 }],
           ),
         ],
         perWeek: Math.max(1e-9, asked.perWeek),
       };
       const own = goal();
-      const draft = draftOf(own.goal, { ...input, pieces: own.pieces }, weekday);
+      const ownInput = { ...input, pieces: own.pieces };
+      const draftFor = (to: Session) => draftOf({ ...own.goal, session: to }, ownInput, weekday);
+      const rest = leastWithout(names);
+      // With what is shared left out, less is asked of every stretch: where even that does not fit, nothing is planned.
+      const mayFit = (last: CalendarDay, to: CalendarDay) =>
+        waits || fitsBefore(last, criteriaWeeks, alone, to, rest);
       return {
-        fits: isInTime(peakWith([...others, draft], gridTo(eve))),
+        fits: mayFit(eve, eve) && isInTime(peakWith([...others, draftFor(session)], gridTo(eve))),
         weeksNeeded: (from, to) =>
           fewest(from, to, alone, (last) => {
-            const moved: Draft = { ...draft, dates: { session: addDays(last, 1), due: null } };
+            if (!mayFit(last, year)) return false;
+            const moved = draftFor({ ...session, day: addDays(last, 1), recordingDue: null });
             return isInTime(peakWith([...others, moved], gridTo(last)));
           }),
       };

@@ -32,14 +32,14 @@ export interface CheapestProgramme {
  * or when what is chosen and the least the open places can cost is no cheaper than the best programme so far.
  * @param cost - by candidate; Infinity minutes leaves a candidate out
  * @param skillMinutes - minutes of each skill the costs name
- * @param hint - a programme that may do well, such as another student's: it can only make the search shorter
+ * @param hints - programmes that may do well, such as another student's: they can only make the search shorter
  */
 export function cheapestProgramme(
   compiled: CompiledLevel,
   cost: (place: SearchPiece) => PieceCost,
   skillMinutes: readonly number[],
   facts: SearchFacts = NO_FACTS,
-  hint: readonly SearchPiece[] = [],
+  hints: readonly (readonly SearchPiece[])[] = [],
 ): CheapestProgramme | null {
   /** The most pieces a programme can have: a skill's minutes may be shared by no more. */
   const most = compiled.slots.reduce((sum, slot) => sum + slot.max, 0);
@@ -68,7 +68,8 @@ export function cheapestProgramme(
   const leastMinutes = leastFrom(slots, (choice) => choice.minutes);
   const leastShares = leastFrom(slots, (choice) => choice.share);
   let best: Pick<CheapestProgramme, 'places' | 'minutes'> | null = null;
-  let limit = limitOf(compiled, cost, skillMinutes, facts, hint);
+  let limit = Infinity;
+  for (const hint of hints) limit = Math.min(limit, limitOf(compiled, cost, skillMinutes, facts, hint));
   for (const slot of slots) {
     // A candidate that costs too much beside the cheapest of everything else never needs a look.
     const others = (leastShares[0] ?? 0) - (slot.min === 1 ? slot.cheapest : 0);

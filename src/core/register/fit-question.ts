@@ -28,18 +28,44 @@ export const fitSettings = (studio: Studio, today: CalendarDay): FitSettings => 
 });
 
 interface Known {
+  readonly from: readonly unknown[];
   readonly inputs: readonly unknown[];
   readonly read: FitStudent;
 }
 const known = new WeakMap<Student, Known>();
+
+/** What all students were read from last: a student who is the same and was read from the same is not looked at again. */
+let readFrom: readonly unknown[] = [];
+
+const areSame = (before: readonly unknown[], now: readonly unknown[]): boolean =>
+  before.length === now.length && before.every((each, at) => each === now[at]);
 
 /**
  * Reads students with what the fit counts from: minutes of the coming year, skills, earlier pieces, entries made. What
  * all students share is worked out once; a student of whom nothing has changed is the same object as before.
  */
 export function fitStudentReader(studio: Studio, today: CalendarDay): (student: Student) => FitStudent {
+  const { closures, sets, settings, skillBooks, goals, repertoire, practice, cards, rhythmGates, pieces } =
+    studio;
+  const all = [
+    today,
+    closures,
+    sets,
+    settings,
+    skillBooks,
+    goals,
+    repertoire,
+    practice,
+    cards,
+    rhythmGates,
+    pieces,
+  ];
+  if (!areSame(readFrom, all)) readFrom = all;
+  const from = readFrom;
   const read = studentReader(studio, today);
   return (student) => {
+    const before = known.get(student);
+    if (before?.from === from) return before.read;
     const inputs = [
       today,
       studio.closures,
@@ -53,12 +79,9 @@ export function fitStudentReader(studio: Studio, today: CalendarDay): (student: 
       rhythmGatesOfStudent(studio, student.id),
       ...openPieces(studio, student),
     ];
-    const before = known.get(student);
-    if (before?.inputs.length === inputs.length && before.inputs.every((each, at) => each === inputs[at]))
-      return before.read;
-    const now = { inputs, read: read(student) };
-    known.set(student, now);
-    return now.read;
+    const now = before && areSame(before.inputs, inputs) ? before.read : read(student);
+    known.set(student, { from, inputs, read: now });
+    return now;
   };
 }
 
