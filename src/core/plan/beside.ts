@@ -11,7 +11,7 @@ import {
   type Period,
 } from '../time';
 import { draftOf, sharedAs, withShared, type Draft } from './drafts';
-import type { GoalToPlan } from './item-work';
+import type { GoalToPlan, ItemWork } from './item-work';
 import { fitsWith, newPieces, sumsOf, type NewGoal, type Sums } from './one-more';
 import type { PlanInput } from './plan';
 import { isRhythmPassed } from './rhythm-gate';
@@ -62,6 +62,16 @@ interface Grid {
   readonly index: Map<number, Map<CalendarDay, { readonly ready: number; readonly due: number }>>;
 }
 
+/** The goals of a student for a new one that has pieces or skills of theirs. */
+interface Parted {
+  /** Goals with the items that are shared and no others. */
+  readonly shared: readonly Draft[];
+  /** What all other items ask of the weeks. */
+  readonly leastOfRest: (grid: Grid) => LeastWork | null;
+}
+
+const isLeastInTime = ({ weeks, least }: Grid): boolean => least !== null && isInTime(peakOf(weeks, [least]));
+
 /** @param input - with all open goals of the student, and what of them is done */
 export function besideOf(input: PlanInput): Beside {
   const { today, effort } = input;
@@ -104,24 +114,22 @@ export function besideOf(input: PlanInput): Beside {
     grids.set(eve, grid);
     return grid;
   };
-  const peakWith = (drafts: readonly Draft[], { weeks }: Grid): number => {
-    const all = leastOf(withShared(drafts), weeks);
-    return all ? peakOf(weeks, [all]) : Infinity;
-  };
   /**
    * @param to - the day the weeks reach to, the eve or later: what is after it asks for nothing more
    * @param of - what the others ask of these weeks; all of it when left out
+   * @param visit - least minutes of each work in every week
    */
   const fitsBefore = (
     eve: CalendarDay,
     criteriaWeeks: number,
     goal: NewGoal,
     to: CalendarDay,
-    of: (grid: Grid) => LeastWork | null = ({ least }) => least,
+    of?: (grid: Grid) => LeastWork | null,
+    visit = visitMinutes,
   ): boolean => {
     const grid = gridTo(to);
     const { weeks, sums, index } = grid;
-    const least = of(grid);
+    const least = of ? of(grid) : grid.least;
     if (least === null) return false;
     const byEve = index.get(criteriaWeeks) ?? new Map<CalendarDay, { ready: number; due: number }>();
     index.set(criteriaWeeks, byEve);
@@ -130,25 +138,32 @@ export function besideOf(input: PlanInput): Beside {
       due: periodIndexOf(weeks, eve),
     };
     byEve.set(eve, at);
-    return fitsWith(goal, sums, at, visitMinutes, others.length > 0 ? least : null);
+    return fitsWith(goal, sums, at, visit, of || others.length > 0 ? least : null);
   };
-  const rests = new Map<string, Map<Grid, LeastWork | null>>();
-  /** What the others ask of the weeks without what they share under these names. */
-  const leastWithout = (names: ReadonlySet<string>) => {
+  const parted = new Map<string, Parted>();
+  /** The others with what a new goal shares with them under these names taken apart. */
+  const partedBy = (names: ReadonlySet<string>): Parted => {
     const key = [...names].sort().join(' ');
-    const byGrid = rests.get(key) ?? new Map<Grid, LeastWork | null>();
-    rests.set(key, byGrid);
-    return (grid: Grid): LeastWork | null => {
-      const before = byGrid.get(grid);
-      if (before !== undefined) return before;
-      const rest = others.map((draft) => ({
+    const known = parted.get(key);
+    if (known) return known;
+    const part = (isShared: boolean) =>
+      others.map((draft) => ({
         ...draft,
-        items: draft.items.filter(({ work }) => !names.has(sharedAs(work) ?? '')),
+        items: draft.items.filter(({ work }) => names.has(sharedAs(work) ?? '') === isShared),
       }));
-      const least = leastOf(rest, grid.weeks);
-      byGrid.set(grid, least);
-      return least;
+    const rest = part(false);
+    const least = new Map<Grid, LeastWork | null>();
+    const made: Parted = {
+      shared: part(true).filter(({ items }) => items.length > 0),
+      leastOfRest: (grid) => {
+        const before = least.get(grid);
+        const now = before === undefined ? leastOf(rest, grid.weeks) : before;
+        least.set(grid, now);
+        return now;
+      },
     };
+    parted.set(key, made);
+    return made;
   };
   const year = addDays(today, YEAR - 1);
   let lessonToLesson: { readonly weeks: readonly Period[]; readonly sums: Sums } | undefined;
@@ -182,7 +197,7 @@ export function besideOf(input: PlanInput): Beside {
     (input.rhythm ?? []).flatMap((gate) => (isRhythmPassed(gate) ? [] : [gate.pieceId])),
   );
   return {
-    fits: others.length === 0 || isInTime(peakWith(others, gridTo(null))),
+    fits: others.length === 0 || isLeastInTime(gridTo(null)),
     with: ({ session, criteriaWeeks, pieces, skills, prepared, goal }) => {
       const names = new Set(
         [
@@ -190,54 +205,69 @@ export function besideOf(input: PlanInput): Beside {
           ...skills.map(({ id }) => `skill ${id}`),
         ].filter((name) => shares.has(name)),
       );
-      const waits =
-        input.reading === 'rhythm' || (waiting.size > 0 && pieces.some(({ id }) => waiting.has(id ?? '')));
-      const asked: NewGoal = {
+      // What waits for its rhythm is no plain new work either.
+      const isPlainPiece = (id: string | null) =>
+        input.reading !== 'rhythm' && (id === null || !(names.has(`piece ${id}`) || waiting.has(id)));
+      const isPlainSkill = (id: string) => !names.has(`skill ${id}`);
+      const goalOf = (
+        ofPieces: readonly { readonly minutes: number }[],
+        ofSkills: readonly { readonly minutes: number }[],
+      ): NewGoal => ({
         works: [
-          ...pieces.map(({ minutes }) => newPiece(minutes)),
-          ...skills.map(({ minutes }) => ({ before: minutes, perform: 0 })),
+          ...ofPieces.map(({ minutes }) => newPiece(minutes)),
+          ...ofSkills.map(({ minutes }) => ({ before: minutes, perform: 0 })),
         ],
         perWeek: prepared * effort.preparedMinutesPerWeek,
-      };
+      });
+      const plain = goalOf(
+        pieces.filter(({ id }) => isPlainPiece(id)),
+        skills.filter(({ id }) => isPlainSkill(id)),
+      );
       const recording = session.recordingDue;
       const eve = eveOf({
         session: session.day,
         due: recording !== null && recording > today ? recording : null,
       });
-      // What waits for its rhythm is no plain new goal either.
-      if (names.size === 0 && !waits)
+      if (plain.works.length === pieces.length + skills.length)
         return {
-          fits: fitsBefore(eve, criteriaWeeks, asked, eve),
+          fits: fitsBefore(eve, criteriaWeeks, plain, eve),
           weeksNeeded: (from, to) =>
-            fewest(from, to, asked, (last) => fitsBefore(last, criteriaWeeks, asked, year)),
+            fewest(from, to, plain, (last) => fitsBefore(last, criteriaWeeks, plain, year)),
         };
       // What is shared is worked on once: the weeks need not hold it a second time.
-      const alone: NewGoal = {
-        works: [
-          ...pieces.flatMap(({ id, minutes }) =>
-            id !== null && names.has(`piece ${id}`) ? [] : [newPiece(minutes)],
-          ),
-          ...skills.flatMap(({ id, minutes }) =>
-            names.has(`skill ${id}`) ? [] : [{ before: minutes, perform: 0 }],
-          ),
-        ],
-        perWeek: Math.max(1e-9, asked.perWeek),
-      };
+      const alone = goalOf(
+        pieces.filter(({ id }) => id === null || !names.has(`piece ${id}`)),
+        skills.filter(({ id }) => isPlainSkill(id)),
+      );
       const own = goal();
       const ownInput = { ...input, pieces: own.pieces };
-      const draftFor = (to: Session) => draftOf({ ...own.goal, session: to }, ownInput, weekday);
-      const rest = leastWithout(names);
-      // With what is shared left out, less is asked of every stretch: where even that does not fit, nothing is planned.
-      const mayFit = (last: CalendarDay, to: CalendarDay) =>
-        waits || fitsBefore(last, criteriaWeeks, alone, to, rest);
+      const ownSkills = (own.goal.skills ?? []).filter(({ id }) => !isPlainSkill(id));
+      /** What is not plain of the new goal: for that there is no closed form. */
+      const draftFor = (to: Session): Draft => {
+        const draft = draftOf({ ...own.goal, skills: ownSkills, session: to }, ownInput, weekday);
+        const isPlain = ({ skillId, piece, isWhole }: ItemWork) =>
+          skillId === null && (piece === null || isPlainPiece(isWhole ? piece.id : null));
+        return { ...draft, items: draft.items.filter(({ work }) => !isPlain(work)) };
+      };
+      const { shared, leastOfRest } = partedBy(names);
+      const fitsOn = (to: Session, last: CalendarDay, until: CalendarDay): boolean =>
+        // Without what is shared, or without visits, less is asked of every stretch: where not even that fits, nothing is
+        // planned.
+        fitsBefore(last, criteriaWeeks, plain, until, leastOfRest) &&
+        fitsBefore(last, criteriaWeeks, alone, until, leastOfRest, 0) &&
+        fitsBefore(last, criteriaWeeks, plain, until, (grid) => {
+          const [rest, more] = [
+            leastOfRest(grid),
+            leastOf(withShared([...shared, draftFor(to)]), grid.weeks),
+          ];
+          return rest && more && rest.map((least, at) => least + (more[at] ?? 0));
+        });
       return {
-        fits: mayFit(eve, eve) && isInTime(peakWith([...others, draftFor(session)], gridTo(eve))),
+        fits: fitsOn(session, eve, eve),
         weeksNeeded: (from, to) =>
-          fewest(from, to, alone, (last) => {
-            if (!mayFit(last, year)) return false;
-            const moved = draftFor({ ...session, day: addDays(last, 1), recordingDue: null });
-            return isInTime(peakWith([...others, moved], gridTo(last)));
-          }),
+          fewest(from, to, { ...alone, perWeek: Math.max(1e-9, alone.perWeek) }, (last) =>
+            fitsOn({ ...session, day: addDays(last, 1), recordingDue: null }, last, year),
+          ),
       };
     },
   };
