@@ -10,14 +10,16 @@ import { goalOf, inputOf, list, scales, student, today } from './arbitrary';
 const BARS = { p: 8, q: 24, r: 40, s: 64 };
 const minutesOf = minutesForBars(0, DEFAULT_EFFORT);
 const anyPieces = fc.subarray(Object.keys(BARS) as (keyof typeof BARS)[], { minLength: 1, maxLength: 2 });
+const SKILLS = { x: 30, y: 90, z: 240 };
 const anyGoal = fc.record({
+  skills: fc.subarray(Object.keys(SKILLS) as (keyof typeof SKILLS)[]),
   pieces: anyPieces,
   weeks: fc.integer({ min: 2, max: 30 }),
   extra: fc.integer({ min: 0, max: 6 }),
   hasScales: fc.boolean(),
 });
 
-test('one goal more, with pieces that others have too, fits and takes so many weeks as planning all of them tells', () => {
+test('one goal more, with pieces and skills that others have too, fits and takes so many weeks as planning all of them tells', () => {
   const seen = { shared: 0, never: 0, waits: 0, soon: 0 };
   fc.assert(
     fc.property(
@@ -27,13 +29,18 @@ test('one goal more, with pieces that others have too, fits and takes so many we
       fc.array(fc.integer({ min: 0, max: 30 }), { maxLength: 3 }),
       fc.constantFrom(undefined, 'rhythm' as const, 'questions' as const),
       (others, next, minutes, shut, reading) => {
-        const made = ({ pieces, weeks, extra, hasScales }: typeof next, id: string, on?: CalendarDay) =>
-          goalOf(id, {
+        const skillsOf = ({ skills }: typeof next) =>
+          skills.map((id) => ({ id, name: id, minutes: SKILLS[id] }));
+        const made = (sketch: typeof next, id: string, on?: CalendarDay) => {
+          const { pieces, weeks, extra, hasScales } = sketch;
+          const goal = goalOf(id, {
             components: [list('a', 4), ...(hasScales ? [scales] : [])],
             pieces: { a: pieces },
             on: on ?? addDays(today, 7 * weeks + extra),
             plan: id === '0' ? { shutWeeks: shut.map((week) => addDays(today, 7 * week)) } : {},
           });
+          return { ...goal, skills: skillsOf(sketch) };
+        };
         const open = others.map((each, at) => made(each, String(at)));
         const input = inputOf(open, BARS, {
           student: { ...student, minutesByWeekday: [minutes, 0, minutes, minutes, 0, minutes, 0] },
@@ -54,7 +61,7 @@ test('one goal more, with pieces that others have too, fits and takes so many we
           session: candidate.session,
           criteriaWeeks: candidate.criteriaWeeks,
           pieces: next.pieces.map((id) => ({ id, minutes: minutesOf(BARS[id]) })),
-          skills: [],
+          skills: skillsOf(next),
           prepared: next.hasScales ? 1 : 0,
           goal: () => ({ goal: candidate, pieces: input.pieces }),
         });

@@ -254,7 +254,8 @@ export function besideOf(input: PlanInput): Beside {
         // Without what is shared, or without visits, less is asked of every stretch: where not even that fits, nothing is
         // planned.
         fitsBefore(last, criteriaWeeks, plain, until, leastOfRest) &&
-        fitsBefore(last, criteriaWeeks, alone, until, leastOfRest, 0) &&
+        (alone.works.length === plain.works.length ||
+          fitsBefore(last, criteriaWeeks, alone, until, leastOfRest, 0)) &&
         fitsBefore(last, criteriaWeeks, plain, until, (grid) => {
           const [rest, more] = [
             leastOfRest(grid),

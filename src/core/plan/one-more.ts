@@ -112,12 +112,15 @@ export function fitsWith(
   }
   const count = minutes.length - 1;
   const asked = Float64Array.from(minutes, (_, week) => askedBefore(week));
-  for (let from = 0; from < count; from += 1)
+  for (let from = 0; from < count; from += 1) {
+    const [before, began, row] = [minutes[from] ?? 0, asked[from] ?? 0, from * count];
     for (let until = from; until < count; until += 1) {
       const first = from === 0 ? (until >= due ? byDue : until >= ready ? byReady : 0) : 0;
       const last = from > 0 && from <= ready && until >= due ? performing : 0;
-      const own = (asked[until + 1] ?? 0) - (asked[from] ?? 0) + first + last;
-      if (!holds(from, until, own + (others[from * count + until] ?? 0))) return false;
+      const demand = (asked[until + 1] ?? 0) - began + first + last + (others[row + until] ?? 0);
+      // Most stretches have room: only what is about too much is looked at closely.
+      if (demand > (minutes[until + 1] ?? 0) - before && !holds(from, until, demand)) return false;
     }
+  }
   return true;
 }
