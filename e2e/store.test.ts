@@ -270,13 +270,13 @@ describe('a locked studio file', () => {
   });
 });
 
-test('after the first visit the app opens with the server stopped', async () => {
+test('after the first visit the app opens with the server stopped, the demo for the first time too', async () => {
   const port = await freePort();
   const base = `http://127.0.0.1:${port}`;
   const server = await startServer(port);
   const { page } = await openPage(browser(), true);
   try {
-    await visit(page, `${base}/?studio=demo`);
+    await visit(page, `${base}/?studio=own`);
     await page.evaluate(async () => {
       await navigator.serviceWorker.ready;
     });
@@ -289,7 +289,7 @@ test('after the first visit the app opens with the server stopped', async () => 
   }
   expect(await fetch(base).catch(() => 'gone')).toBe('gone');
   for (const [path, words] of [
-    ['/', 'Orla Penhallow'],
+    ['/?studio=demo', 'Orla Penhallow'],
     ['/plan?goal=orla-5', 'Practice card'],
     ['/mark?goal=orla-5', 'Criteria'],
     ['/library', 'Tarrin Board'],

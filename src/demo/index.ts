@@ -3,6 +3,7 @@
  *
  * Requirement files of every kind, read by the importer that users have, and the studio's own records, in the open
  * formats; the practice of its autumn is drawn by a fixed seed. The demo's day is Wednesday 20 January 2027. Read `demoStudio` first.
+ * The build makes it into one file, `demo.json`.
  */
 import {
   NO_STUDIO,
@@ -32,6 +33,12 @@ import tarrinHarp from './tarrin-harp-2026.json';
 import tarrinOboe from './tarrin-oboe-2026.json';
 import tarrinVoice from './tarrin-voice-2026.json';
 import studio from './studio.json';
+
+/** What the demo opens with: its records, and the texts of its scores by their ids. */
+export interface DemoFile {
+  readonly records: readonly Edit[];
+  readonly texts: readonly (readonly [string, string])[];
+}
 
 interface Edit {
   readonly kind: RecordKind;
@@ -100,6 +107,8 @@ export function demoStudio(): readonly Edit[] {
   made ??= makeStudio();
   return made;
 }
+
+export const demoFile = (): DemoFile => ({ records: demoStudio(), texts: [...demoTexts()] });
 
 function makeStudio(): Edit[] {
   const written = writtenRecords();

@@ -19,21 +19,10 @@ import {
   wipe,
 } from '.';
 import { getState, start, subscribe, wipeStudio } from './studio-store';
-import type { ReadyState } from './store-state';
-import { standInLocks } from './test-locks';
+import { ready, useDemoStudio } from './test-studio';
 
-standInLocks();
-beforeEach(async () => {
-  await openStudio('demo');
-  await wipeStudio();
-  await openStudio('demo');
-});
+useDemoStudio();
 
-function ready(): ReadyState {
-  const state = getState();
-  if (state.kind !== 'ready') throw new Error(`the studio is ${state.kind}`);
-  return state;
-}
 const orla = () => ready().studio.students.get('orla')!;
 const marksOf = (goalId: string) =>
   [...ready().studio.sheets.values()].find(

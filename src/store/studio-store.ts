@@ -19,6 +19,7 @@ import { dropDrafts, recallDrafts } from './drafts';
 import { stacksOf, type Stacks } from './history';
 import { Journal, type CommitOptions } from './journal';
 import { browserKv, type Kv } from './kv';
+import { loadDemo } from './load-demo';
 import { browserLock, type KeptLock } from './lock';
 import { tellRecords } from './record-feed';
 import { browserRows } from './rows';
@@ -115,9 +116,9 @@ export async function openStudio(which: Which): Promise<void> {
       await browserRows(name).clear();
     }
     if (which === 'demo' && opened.state.records.size === 0) {
-      const { demoStudio, demoTexts } = await import('@/demo');
-      await opened.commit('lay out the demo', (records) => changesOf(records, demoStudio(), newId), {
-        attach: demoTexts(),
+      const demo = await loadDemo();
+      await opened.commit('lay out the demo', (records) => changesOf(records, demo.records, newId), {
+        attach: new Map(demo.texts),
         undoable: false,
       });
     }

@@ -1,15 +1,19 @@
-import { beforeAll, beforeEach } from 'vitest';
+import { beforeAll, beforeEach, vi } from 'vitest';
 import type { Studio } from '@/core/files';
 import type { Student } from '@/core/students';
 import { calendarDay as day } from '@/core/time';
+import { demoFile } from '@/demo';
 import { openStudio } from '.';
 import type { ReadyState } from './store-state';
 import { getState, wipeStudio } from './studio-store';
 import { standInLocks } from './test-locks';
 
-/** Each test begins with the demo studio as it comes. */
+/** Each test begins with the demo studio as it comes from its file. */
 export function useDemoStudio(): void {
-  beforeAll(standInLocks);
+  beforeAll(() => {
+    standInLocks();
+    vi.stubGlobal('fetch', () => Promise.resolve(Response.json(demoFile())));
+  });
   beforeEach(async () => {
     await openStudio('demo');
     await wipeStudio();
