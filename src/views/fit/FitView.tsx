@@ -1,4 +1,4 @@
-import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { FIT_KINDS, type FitKind } from '@/core/fit';
 import { fitGroups, fitWindows, type FitWindow } from '@/core/register';
 import { heldCommonLevel } from '@/core/requirements';
@@ -63,13 +63,26 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
           rowOf(grid, states.get(student.id)).cells.some(({ state }) => state?.kind === kind)),
     );
   }, [students, order, text, kind, grid, states, settings, sets]);
-  const rows = useDeferredValue(shown, NO_ROWS);
+  // Other students, or another order, are drawn in slices of time; an edit of one of them at once.
+  const ids = shown.map(({ id }) => id).join('\n');
+  const drawnIds = useDeferredValue(ids, '');
+  const rows = useMemo(
+    () => (drawnIds === '' ? NO_ROWS : drawnIds.split('\n').flatMap((id) => all.get(id) ?? [])),
+    [drawnIds, all],
+  );
   const { query, remembered } = useAsked();
   const [picked, pick] = useState<Selected | null>(() => {
     const asked = query('student') ?? remembered('student');
     // No cell of that student yet: the first that is reachable.
     return asked === null ? null : { studentId: asked, at: -1 };
   });
+  // The same function each time: rows that are as they were are not drawn anew.
+  const select = useCallback((next: Selected) => {
+    pick(next);
+    // On touch the panel stands below; the pressed cell brings it into sight.
+    if (matchMedia('(pointer: coarse)').matches)
+      requestAnimationFrame(() => panel.current?.scrollIntoView({ block: 'nearest' }));
+  }, []);
   const pickedId = picked?.studentId ?? null;
   useEffect(() => mirror('student', pickedId), [pickedId]);
   const selected = useMemo((): Selected | null => {
@@ -174,12 +187,7 @@ function Fit({ ready }: { readonly ready: ReadyState }) {
             states={states}
             today={now.day}
             selected={selected}
-            onSelect={(next) => {
-              pick(next);
-              // On touch the panel stands below; the pressed cell brings it into sight.
-              if (matchMedia('(pointer: coarse)').matches)
-                requestAnimationFrame(() => panel.current?.scrollIntoView({ block: 'nearest' }));
-            }}
+            onSelect={select}
           />
         )}
         <FitKey />
