@@ -17,7 +17,11 @@ import { useDraft } from './shell/use-draft';
 import { contextOf, studio, today } from './test-studio';
 
 beforeAll(standInForTheBrowser);
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  // What was typed and not saved is kept where another file of tests has left a studio open.
+  localStorage.clear();
+});
 
 describe('Register', () => {
   const model = registerModel(studio, today, today, '15:46', contextsOfDay(studio, today, today));

@@ -12,7 +12,11 @@ import { ArchiveDialog } from './parts/ArchiveDialog';
 import { StudentDialog } from './parts/StudentDialog';
 
 beforeAll(standInForTheBrowser);
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  // What was typed and not saved is kept where another file of tests has left a studio open.
+  localStorage.clear();
+});
 
 const orla = studio.students.get('orla')!;
 const goalOf = (id: string) =>
