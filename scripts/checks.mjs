@@ -16,7 +16,8 @@ function tool(name, ...args) {
   const folder = join(root, 'node_modules', packageName);
   const { bin } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'));
   const file = typeof bin === 'string' ? bin : (bin[command] ?? Object.values(bin)[0]);
-  const child = spawn(process.execPath, [join(folder, file), ...args], {
+  // What these make lives briefly: with more room for it a sixth of their time is saved.
+  const child = spawn(process.execPath, ['--max-semi-space-size=128', join(folder, file), ...args], {
     cwd: root,
     env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
   });
@@ -26,8 +27,9 @@ function tool(name, ...args) {
 }
 
 export const CHECKS = [
-  ['types of pages, islands and tests', () => tool('astro', 'check')],
-  ['types of the core without browser or Node', () => tool('typescript#tsc', '-p', 'tsconfig.core.json')],
+  ['types of pages', () => tool('astro', 'check', '--tsconfig', 'tsconfig.pages.json')],
+  ['types of all else', () => tool('typescript-7#tsc')],
+  ['types of the core without browser or Node', () => tool('typescript-7#tsc', '-p', 'tsconfig.core.json')],
   ['lint', () => tool('eslint', '.')],
   ['styles', () => tool('stylelint', 'src/**/*.css')],
   ['format', () => tool('prettier', '--check', '--log-level', 'warn', '.')],
@@ -49,8 +51,10 @@ export const CHECKS = [
 export async function runChecks() {
   const total = { passed: 0, failed: 0 };
   for (const [name, check] of CHECKS) {
+    const begun = performance.now();
     const { ok, said } = await check();
-    console.log(`\n== check: ${name}\n${said}${ok ? 'ok' : `FAILED: ${name}`}`);
+    const seconds = ((performance.now() - begun) / 1_000).toFixed(0);
+    console.log(`\n== check: ${name}, ${seconds} s\n${said}${ok ? 'ok' : `FAILED: ${name}`}`);
     total[ok ? 'passed' : 'failed'] += 1;
   }
   return total;
