@@ -36,7 +36,7 @@ const watched = (page: Page): Promise<Watched> =>
   });
 
 test('the fit page with 200 students and 120 levels: first cells, all cells, longest task, stop at once', async () => {
-  const { page, problems } = await openPage(browser());
+  const { page, problems } = await openPage(browser(), { pauses: true });
   const url = server();
   await page.evaluateOnNewDocument(() => {
     const tasks: PerformanceEntry[] = [];

@@ -146,7 +146,7 @@ async function rowAfterEdit(page: Page, url: string): Promise<number> {
 }
 
 test('a studio of 200 students, 5,000 pieces and 12,400 mark sheets', async () => {
-  const { page, problems } = await openPage(browser());
+  const { page, problems } = await openPage(browser(), { pauses: true });
   const url = server();
   const taken = await takeIn(page, url, LARGE);
   const bare = middle((await undisturbed(3, () => parseAndWrite(page, BINDERS))).samples);

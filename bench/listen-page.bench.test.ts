@@ -58,7 +58,7 @@ function memory(): number {
 test.each([MINUTE, 10 * MINUTE])(
   'a recording of %i s is listened to while the page stays free',
   async (seconds) => {
-    const { page } = await openPage(browser());
+    const { page } = await openPage(browser(), { pauses: true });
     await visit(page, server() + PAGE);
     await pick(page, 'With', 'microphone, one voice');
     await sees(page, 'Play it');

@@ -22,7 +22,7 @@ const TYPED = [
 const BETWEEN = 100;
 
 test('the shelf with 10,000 pieces: from key press to results drawn, and scrolling', async () => {
-  const { page, problems } = await openPage(browser());
+  const { page, problems } = await openPage(browser(), { pauses: true });
   const url = server();
   await page.evaluateOnNewDocument(() => {
     const presses: number[] = [];

@@ -2,38 +2,40 @@ import { mkdtempSync, readdirSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, inject } from 'vitest';
-import { launch, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import { connect, type Browser, type BrowserContext, type ElementHandle, type Page } from 'puppeteer-core';
+import { openBrowser, VIEWPORT } from './launch';
 import { watch } from './watched';
 
-/** The field for addresses, which nobody sees here, would be a page of its own: a second of work for each browser. */
-const UNSEEN = ['WebUIOmniboxPopup', 'WebUIOmniboxAimPopup', 'WebUIOmniboxFullPopup'];
+/** The browser that stands open for the files of this worker, one after the other; without one, a browser of its own. */
+async function standingBrowser(): Promise<Browser> {
+  const endpoint = inject('browsers')?.[Number(process.env['VITEST_POOL_ID']) - 1];
+  const standing =
+    endpoint === undefined
+      ? null
+      : await connect({ browserWSEndpoint: endpoint, defaultViewport: VIEWPORT }).catch(() => null);
+  if (!standing) return openBrowser();
+  used.add(standing);
+  return standing;
+}
 
-/** @param more - further words of the browser's command line */
-export function openBrowser(userDataDir?: string, more: readonly string[] = []): Promise<Browser> {
-  // Waiting polls by the clock: a page in the background draws no frames.
-  return launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-    headless: true,
-    args: [
-      '--no-sandbox',
-      '--disable-dev-shm-usage',
-      '--disable-gpu',
-      '--lang=en-GB',
-      `--disable-features=${UNSEEN.join()}`,
-      ...more,
-    ],
-    defaultViewport: { width: 1280, height: 800 },
-    ...(userDataDir === undefined ? {} : { userDataDir }),
-  });
+/** What the tests of a file left open. */
+async function leave(browser: Browser): Promise<void> {
+  if (browser.process()) {
+    await browser.close();
+    return;
+  }
+  for (const context of browser.browserContexts())
+    await (context.id === undefined ? closeShown(context) : context.close());
+  await browser.disconnect();
 }
 
 /** One browser for a file of tests; ask for it inside a test. */
 export function useBrowser(): () => Browser {
   let browser: Browser | undefined;
   beforeAll(async () => {
-    browser = await openBrowser();
+    browser = await standingBrowser();
   });
-  afterAll(() => browser?.close());
+  afterAll(() => browser && leave(browser));
   return () => {
     if (!browser) throw new Error('the browser opens with the first test');
     return browser;
@@ -43,22 +45,27 @@ export function useBrowser(): () => Browser {
 /** Browsers whose own profile a test has used. */
 const used = new WeakSet<Browser>();
 
-/**
- * A page in a profile without data, which keeps every console error and page error it saw. A test closes it.
- * @param keepsPages - whether the browser keeps the pages, so that they open without a server; each profile that does
- * fetches all of them, which takes as long as a test
- */
+/** What a test needs of the browser and others do without, as it takes time. */
+interface Needs {
+  /** Keeps the pages, so that they open without a server: all of them are fetched, which takes as long as a test. */
+  readonly keptPages?: boolean;
+  /** Does what waits for a pause: other views are drawn beforehand, scores are read, a studio is checked whole. */
+  readonly pauses?: boolean;
+}
+
+/** A page in a profile without data, which keeps every console error and page error it saw. A test closes it. */
 export async function openPage(
   browser: Browser,
-  keepsPages = false,
+  { keptPages = false, pauses = keptPages }: Needs = {},
 ): Promise<{ page: Page; problems: string[] }> {
   const own = browser.defaultBrowserContext();
   const isFree = (await own.pages()).every((each) => each.url() === 'about:blank');
   // The browser's own profile has the program read and compiled from the test before: a page opens there in half the time.
-  const page = await (isFree && !keepsPages ? own : await browser.createBrowserContext()).newPage();
+  const page = await (isFree && !keptPages ? own : await browser.createBrowserContext()).newPage();
   if (isFree && used.has(browser)) await forget(page);
   used.add(browser);
-  if (!keepsPages) await page.evaluateOnNewDocument(keepNoPages);
+  if (!keptPages) await page.evaluateOnNewDocument(keepNoPages);
+  if (!pauses) await page.evaluateOnNewDocument(neverPause);
   return { page, problems: watch(page) };
 }
 
@@ -76,7 +83,11 @@ export async function closeProfile(page: Page): Promise<void> {
     await context.close();
     return;
   }
-  // With its blank page the browser stays.
+  await closeShown(context);
+}
+
+/** With its blank page the browser stays. */
+async function closeShown(context: BrowserContext): Promise<void> {
   const left = (await context.pages()).filter((each) => each.url() !== 'about:blank');
   await Promise.all(left.map((each) => each.close()));
 }
@@ -84,6 +95,11 @@ export async function closeProfile(page: Page): Promise<void> {
 /** In the page: a browser without service workers. */
 function keepNoPages(): void {
   Reflect.deleteProperty(Navigator.prototype, 'serviceWorker');
+}
+
+/** In the page: a browser that always has something else to do. */
+function neverPause(): void {
+  globalThis.requestIdleCallback = () => 0;
 }
 
 /** Milliseconds after which what should be there will not come. */

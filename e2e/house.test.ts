@@ -23,7 +23,7 @@ const undoes = (page: Page) =>
 const isSamePage = (page: Page) => page.evaluate(() => (globalThis as { kept?: boolean }).kept === true);
 
 test('undo goes on over views and after a reload, and redo with it', async () => {
-  const { page, problems } = await openPage(browser());
+  const { page, problems } = await openPage(browser(), { pauses: true });
   await visit(page, `${baseUrl}/?studio=demo`);
   await page.evaluate(() => Object.assign(globalThis, { kept: true }));
   await visit(page, `${baseUrl}/mark?goal=orla-5&component=d`);
@@ -53,7 +53,7 @@ test('undo goes on over views and after a reload, and redo with it', async () =>
 });
 
 test('a duplicated tab has its own undo; the first keeps its own', async () => {
-  const { page } = await openPage(browser());
+  const { page } = await openPage(browser(), { pauses: true });
   await visit(page, `${baseUrl}/mark?studio=demo&goal=orla-5&component=d`);
   await kept(page, () => page.keyboard.press('Digit4'));
   const memory = await page.evaluate(() =>
@@ -72,7 +72,7 @@ test('a duplicated tab has its own undo; the first keeps its own', async () => {
 });
 
 test('going back, loading again and a link show what was looked at, and how far', async () => {
-  const { page, problems } = await openPage(browser());
+  const { page, problems } = await openPage(browser(), { pauses: true });
   await visit(page, `${baseUrl}/mark?studio=demo&goal=orla-5`);
   await sees(page, 'Criteria', 'main');
   await page.click('main [aria-label="Component"] button:nth-of-type(3)');
@@ -97,7 +97,7 @@ test('going back, loading again and a link show what was looked at, and how far'
   await turnTo(page, 'Library', '11 requirements');
   await expect.poll(() => page.evaluate(() => Math.round(scrollY)), { timeout: 5_000 }).toBe(240);
   // A link is shown as it says, to somebody else too.
-  const { page: other } = await openPage(browser());
+  const { page: other } = await openPage(browser(), { pauses: true });
   await visit(other, `${baseUrl}/skills?studio=demo&student=jonah`);
   await sees(other, 'Jonah Thwaite: skills', 'main');
   await closeProfile(other);
@@ -106,7 +106,7 @@ test('going back, loading again and a link show what was looked at, and how far'
 });
 
 test('leaving with a half-typed form keeps it; a form that keeps nothing asks', async () => {
-  const { page } = await openPage(browser());
+  const { page } = await openPage(browser(), { pauses: true });
   await visit(page, `${baseUrl}/?studio=demo`);
   await turnTo(page, 'Fit', 'Only with');
   await turnTo(page, 'Register', 'Deadlines');
@@ -140,7 +140,7 @@ test('leaving with a half-typed form keeps it; a form that keeps nothing asks', 
 });
 
 test('a link to a closed goal and to one that is gone says so, and shows nobody else', async () => {
-  const { page } = await openPage(browser());
+  const { page } = await openPage(browser(), { pauses: true });
   await visit(page, `${baseUrl}/plan?studio=demo&goal=never-was`);
   await sees(page, 'This goal cannot be shown', 'main');
   await visit(page, `${baseUrl}/plan?studio=demo&goal=orla-5`);
@@ -160,7 +160,7 @@ test('a link to a closed goal and to one that is gone says so, and shows nobody 
 });
 
 test('each view has a title of its own, which is told, and the focus goes to its page', async () => {
-  const { page, problems } = await openPage(browser());
+  const { page, problems } = await openPage(browser(), { pauses: true });
   await visit(page, `${baseUrl}/plan?studio=demo&goal=orla-5`);
   const titles = new Set([await page.title()]);
   for (const [tab, seen] of [

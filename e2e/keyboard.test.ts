@@ -16,7 +16,7 @@ const baseUrl = inject('baseUrl');
 const browser = useBrowser();
 
 test('the main steps with the keyboard alone: register, programme, plan, mark, readiness, undo', async () => {
-  const { page, problems } = await openPage(browser());
+  const { page, problems } = await openPage(browser(), { pauses: true });
   await visit(page, `${baseUrl}/?studio=demo`);
 
   // The register: next lesson, next decision, one taken.
@@ -90,7 +90,7 @@ test('the main steps with the keyboard alone: register, programme, plan, mark, r
 });
 
 test('letters typed into a field turn no page, and focus is always visible', async () => {
-  const { page } = await openPage(browser());
+  const { page } = await openPage(browser(), { pauses: true });
   await visit(page, `${baseUrl}/programme?studio=demo&goal=jonah-4`);
   await page.keyboard.press('f');
   await page.keyboard.type('37 bj');

@@ -14,19 +14,8 @@ import {
   type Performance,
 } from '@/core/performer';
 import { readScoreText } from '@/core/score';
-import {
-  kept,
-  openBrowser,
-  openPage,
-  pick,
-  press,
-  recordsOf,
-  sees,
-  tabTo,
-  textOf,
-  useBrowser,
-  visit,
-} from './browser';
+import { kept, openPage, pick, press, recordsOf, sees, tabTo, textOf, useBrowser, visit } from './browser';
+import { openBrowser } from './launch';
 import { goTo } from './pages';
 
 const baseUrl = inject('baseUrl');

@@ -19,8 +19,8 @@ import { readFileSync } from 'node:fs';
 const baseUrl = inject('baseUrl');
 const browser = useBrowser();
 
-async function demo(path: string) {
-  const { page, problems } = await openPage(browser());
+async function demo(path: string, pauses = false) {
+  const { page, problems } = await openPage(browser(), { pauses });
   await visit(page, `${baseUrl}${path}${path.includes('?') ? '&' : '?'}studio=demo`);
   return { page, problems };
 }
@@ -179,7 +179,7 @@ test('a requirement file goes out and comes back; a broken one is refused with i
 });
 
 test('a snapshot of the day puts things back; the plan is handed over as a calendar', async () => {
-  const { page } = await demo('/mark?goal=orla-5&component=d');
+  const { page } = await demo('/mark?goal=orla-5&component=d', true);
   const folder = await downloads(page);
   await kept(page, () => page.keyboard.press('Digit0'));
   await goTo(page, '/programme?goal=orla-5');

@@ -2,10 +2,13 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { createServer, type AddressInfo } from 'node:net';
 import type { TestProject } from 'vitest/node';
+import { openBrowser } from './launch';
 
 declare module 'vitest' {
   export interface ProvidedContext {
     baseUrl: string;
+    /** Where the browsers of the workers are asked, one each; none where each file opens its own. */
+    browsers?: readonly string[];
   }
 }
 
@@ -46,5 +49,14 @@ export default async function setup(project: TestProject): Promise<() => Promise
   const port = await freePort();
   const server = await startServer(port);
   project.provide('baseUrl', `http://127.0.0.1:${port}`);
-  return () => stopServer(server);
+  // Opening one takes seconds, and what it has read and compiled of the program serves the next file as well.
+  const browsers = await Promise.all(Array.from({ length: project.config.maxWorkers }, () => openBrowser()));
+  project.provide(
+    'browsers',
+    browsers.map((browser) => browser.wsEndpoint()),
+  );
+  return async () => {
+    await Promise.all(browsers.map((browser) => browser.close()));
+    await stopServer(server);
+  };
 }

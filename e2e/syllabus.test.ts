@@ -7,7 +7,6 @@ import {
   fill,
   kept,
   nameOfFocus,
-  openBrowser,
   openPage,
   press,
   recordsOf,
@@ -16,6 +15,7 @@ import {
   useBrowser,
   visit,
 } from './browser';
+import { openBrowser } from './launch';
 import { goTo } from './pages';
 import { PART, partsShown, turnTo } from './requirement-page';
 import { watch } from './watched';

@@ -94,7 +94,7 @@ async function typeRequirement(page: Page): Promise<void> {
 }
 
 test('the whole job from an empty studio: requirement, list, student, programme, plan, marks, readiness, and home again', async () => {
-  const { page, problems } = await openPage(browser());
+  const { page, problems } = await openPage(browser(), { pauses: true });
   const folder = await downloads(page);
   await page.goto(`${baseUrl}/`);
   await sees(page, 'A studio to begin with');
@@ -238,7 +238,7 @@ async function pressRow(page: Page, title: string): Promise<void> {
 }
 
 test('the main steps on the demo: the register decides, the plan answers, a mark counts, undo takes back', async () => {
-  const { page, problems } = await openPage(browser());
+  const { page, problems } = await openPage(browser(), { pauses: true });
   await visit(page, `${baseUrl}/?studio=demo`);
   await sees(page, 'Orla Penhallow');
   await sees(page, 'Entry closes in 6 days. Level 4, spring visit, is not entered; Dance not chosen.');
@@ -294,7 +294,7 @@ test('the main steps on the demo: the register decides, the plan answers, a mark
 });
 
 test('leaving the demo never touches your own studio', async () => {
-  const { page } = await openPage(browser());
+  const { page } = await openPage(browser(), { pauses: true });
   await visit(page, `${baseUrl}/?studio=own`);
   await sees(page, 'No students yet');
   await page.goto(`${baseUrl}/settings`);
