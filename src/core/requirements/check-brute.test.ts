@@ -245,7 +245,7 @@ describe('on random programmes', () => {
         for (const each of withInner(rule)) (kinds[each.kind] ??= new Set()).add(bruteForce(each, entry));
         expect(checkRule(rule, entry).status).toBe(expected);
       }),
-      { numRuns: proofRuns(5_000), seed: 31 },
+      { numRuns: proofRuns(10_000), seed: 31 },
     );
     expect(tangled).toBeGreaterThan(proofRuns(700));
     expect(Math.min(seen['met'] ?? 0, seen['unmet'] ?? 0, seen['undecided'] ?? 0)).toBeGreaterThan(
