@@ -30,6 +30,8 @@ export default defineConfig({
           environment: 'node',
           include: ['e2e/**/*.test.ts'],
           globalSetup: ['e2e/server.ts'],
+          // Modules are read once for all files of a worker.
+          isolate: false,
           // One browser waits much of its time, and two keep both cores busy.
           maxWorkers: 2,
           // A busy machine takes several times as long; no test measures time by this.

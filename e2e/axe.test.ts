@@ -3,7 +3,7 @@ import type { Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
 import { openPage, pick, press, sees, visit, useBrowser } from './browser';
 import { isProof } from '@/proof-runs';
-import { DIALOGS, goTo, VIEWS } from './pages';
+import { DIALOGS, goTo, LOOKED_AT } from './pages';
 import { OTHER_TERMS, strayWords, textsOfData } from './stray-words';
 
 const baseUrl = inject('baseUrl');
@@ -106,7 +106,7 @@ async function sideways(page: Page): Promise<number> {
   return page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
 }
 
-test('every view, the kit and the dialogs, light and dark, by mouse and by finger, wide and narrow: no violation, no word of other terms', async () => {
+test('every view, in the proof with every kind of goal, the kit and the dialogs, light and dark, by mouse and by finger, wide and narrow: no violation, no word of other terms', async () => {
   const { page, problems } = await openPage(browser());
   await wear(page, 'light');
   await visit(page, `${baseUrl}/?studio=demo`);
@@ -115,7 +115,7 @@ test('every view, the kit and the dialogs, light and dark, by mouse and by finge
   const found: string[] = [];
   const add = (where: string, more: readonly string[]) =>
     found.push(...more.map((each) => `${where} ${each}`));
-  for (const [at, path] of VIEWS.entries()) {
+  for (const [at, path] of LOOKED_AT.entries()) {
     await goTo(page, path);
     // Every pair of colours is in `tokens.test.ts`, and the kit shows what is made of them.
     add(path, await inThemes(page, isProof || path === '/kit' || at % 4 === 0));

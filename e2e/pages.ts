@@ -1,4 +1,5 @@
 import type { Page } from 'puppeteer-core';
+import { isProof } from '@/proof-runs';
 
 /** The view itself stands, not only its frame. */
 export const READY = 'main h1';
@@ -52,6 +53,11 @@ export const VIEWS = [
   '/print?sheet=day',
   '/print?sheet=shaping&student=orla&piece=tarrin-ropewalk-gigue',
 ];
+/** In `npm test` one of each view and sheet, all of them in the proof. */
+export const LOOKED_AT = isProof
+  ? VIEWS
+  : [...new Map(VIEWS.toReversed().map((path) => [/^[^?]*(?:\?sheet=\w+)?/.exec(path)?.[0], path])).values()];
+
 /** Dialogs by the view they are opened from and the name of the button. */
 export const DIALOGS: readonly (readonly [string, string])[] = [
   ['/students', 'Add a student'],

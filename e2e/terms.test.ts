@@ -1,7 +1,7 @@
 import { expect, inject, test } from 'vitest';
 import { isProof } from '@/proof-runs';
 import { fill, openPage, press, recordsOf, sees, useBrowser, visit } from './browser';
-import { DIALOGS, goTo, settled, VIEWS } from './pages';
+import { DIALOGS, goTo, LOOKED_AT, settled } from './pages';
 import { FIRST_TERMS, strayWords, textsOfData } from './stray-words';
 
 const baseUrl = inject('baseUrl');
@@ -28,7 +28,7 @@ test('every view, and in the proof every dialog, in the other terms, without a s
     await settled(page);
     found.push(...(await strayWords(page, FIRST_TERMS, data)).map((words) => `${where}: ${words}`));
   };
-  for (const path of VIEWS.filter((each) => each !== '/kit')) {
+  for (const path of LOOKED_AT.filter((each) => each !== '/kit')) {
     await goTo(page, path);
     await look(path);
   }
