@@ -261,7 +261,7 @@ export function besideOf(input: PlanInput): Beside {
             leastOfRest(grid),
             leastOf(withShared([...shared, draftFor(to)]), grid.weeks),
           ];
-          return rest && more && rest.map((least, at) => least + (more[at] ?? 0));
+          return rest && more && bothOf(rest, more);
         });
       return {
         fits: fitsOn(session, eve, eve),
@@ -272,6 +272,12 @@ export function besideOf(input: PlanInput): Beside {
       };
     },
   };
+}
+
+function bothOf(rest: LeastWork, more: LeastWork): LeastWork {
+  const both = rest.slice();
+  for (let at = 0; at < both.length; at += 1) both[at] = (both[at] ?? 0) + (more[at] ?? 0);
+  return both;
 }
 
 /** Minutes of practice from today to a day, by day; 0 for the day before. */

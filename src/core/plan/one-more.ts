@@ -111,16 +111,30 @@ export function fitsWith(
     return true;
   }
   const count = minutes.length - 1;
-  const asked = Float64Array.from(minutes, (_, week) => askedBefore(week));
-  for (let from = 0; from < count; from += 1) {
-    const [before, began, row] = [minutes[from] ?? 0, asked[from] ?? 0, from * count];
-    for (let until = from; until < count; until += 1) {
-      const first = from === 0 ? (until >= due ? byDue : until >= ready ? byReady : 0) : 0;
-      const last = from > 0 && from <= ready && until >= due ? performing : 0;
-      const demand = (asked[until + 1] ?? 0) - began + first + last + (others[row + until] ?? 0);
+  /** What is asked in every week, less the minutes there are, of the weeks before each. */
+  const over = new Float64Array(count + 1);
+  for (let week = 0; week <= count; week += 1) over[week] = askedBefore(week) - (minutes[week] ?? 0);
+  /** Whether every stretch from one week holds its work: up to before the date, and `more` from there on. */
+  const holdsFrom = (from: number, start: number, end: number, more: number): boolean => {
+    const [began, row] = [over[from] ?? 0, from * count];
+    for (let until = start; until < end; until += 1) {
+      const excess = (over[until + 1] ?? 0) - began + more + (others[row + until] ?? 0);
       // Most stretches have room: only what is about too much is looked at closely.
-      if (demand > (minutes[until + 1] ?? 0) - before && !holds(from, until, demand)) return false;
+      if (excess > 0 && !holds(from, until, excess + (minutes[until + 1] ?? 0) - (minutes[from] ?? 0)))
+        return false;
     }
+    return true;
+  };
+  if (
+    !holdsFrom(0, due, count, byDue) ||
+    !holdsFrom(0, Math.min(ready, due), due, byReady) ||
+    !holdsFrom(0, 0, Math.min(ready, due), 0)
+  )
+    return false;
+  for (let from = 1; from < count; from += 1) {
+    const date = Math.max(from, due);
+    if (!holdsFrom(from, date, count, from <= ready ? performing : 0) || !holdsFrom(from, from, date, 0))
+      return false;
   }
   return true;
 }
