@@ -242,12 +242,17 @@ export function besideOf(input: PlanInput): Beside {
       const own = goal();
       const ownInput = { ...input, pieces: own.pieces };
       const ownSkills = (own.goal.skills ?? []).filter(({ id }) => !isPlainSkill(id));
+      let { level } = own.goal;
       /** What is not plain of the new goal: for that there is no closed form. */
       const draftFor = (to: Session): Draft => {
-        const draft = draftOf({ ...own.goal, skills: ownSkills, session: to }, ownInput, weekday);
+        const draft = draftOf({ ...own.goal, level, skills: ownSkills, session: to }, ownInput, weekday);
         const isPlain = ({ skillId, piece, isWhole }: ItemWork) =>
           skillId === null && (piece === null || isPlainPiece(isWhole ? piece.id : null));
-        return { ...draft, items: draft.items.filter(({ work }) => !isPlain(work)) };
+        const items = draft.items.filter(({ work }) => !isPlain(work));
+        // What is plain hangs on no date: its components need not be looked at again.
+        const components = new Set(items.map(({ work }) => work.componentId));
+        level = { ...level, components: level.components.filter(({ id }) => components.has(id)) };
+        return { ...draft, items };
       };
       const { shared, leastOfRest } = partedBy(names);
       const fitsOn = (to: Session, last: CalendarDay, until: CalendarDay): boolean =>
