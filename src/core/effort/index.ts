@@ -8,7 +8,6 @@ export {
   level,
   levelLoads,
   type LevelItem,
-  type LevelWork,
   type Levelling,
   type LevelPeriod,
   type Loads,
@@ -29,4 +28,5 @@ export {
 export { serving, type Serve } from './serve';
 export type { Corridor } from './share-out';
 export { largestVisit } from './largest-visit';
+export type { LevelWork } from './work-bounds';
 export { isInTime, leastWork, peakOf, type LeastWork } from './least-work';

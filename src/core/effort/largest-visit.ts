@@ -1,4 +1,5 @@
 import type { LevelItem, LevelPeriod } from './level';
+import { workBounds } from './work-bounds';
 
 /**
  * The largest visit, at most the item's own, with which its windows still have a split: between any two
@@ -7,22 +8,21 @@ import type { LevelItem, LevelPeriod } from './level';
  */
 export function largestVisit(periods: readonly LevelPeriod[], item: LevelItem): number {
   const count = periods.length;
-  const must = new Float64Array(count + 1);
-  const may = new Float64Array(count + 1);
-  for (let end = 0; end <= count; end += 1) {
-    const last = item.work.findLastIndex((work) => work.latest < end);
-    const beyond = item.work.findIndex((work) => work.earliest >= end);
-    item.work.forEach(({ minutes }, at) => {
-      if (at <= last) must[end] = (must[end] ?? 0) + minutes;
-      if (beyond < 0 || at < beyond) may[end] = (may[end] ?? 0) + minutes;
-    });
-  }
+  const { must, may } = workBounds(item.work, count);
+  /** Visits before each period, at one a period. */
+  const before = new Float64Array(count + 1);
+  periods.forEach(({ minutes }, at) => {
+    const isVisited = minutes > 0 && item.from <= at && at <= item.until;
+    before[at + 1] = (before[at] ?? 0) + (isVisited ? 1 : 0);
+  });
   let visit = item.visitMinutes;
   for (let from = 0; from < count; from += 1) {
-    let visits = 0;
-    for (let until = from; until < count; until += 1) {
-      if ((periods[until]?.minutes ?? 0) > 0 && item.from <= until && until <= item.until) visits += 1;
-      if (visits > 0) visit = Math.min(visit, ((may[until + 1] ?? 0) - (must[from] ?? 0)) / visits);
+    // Of stretches with the same work the longest asks for most visits: only those that cannot be longer are looked at.
+    if (from > 0 && must[from] === must[from - 1]) continue;
+    for (let end = from + 1; end <= count; end += 1) {
+      if (end < count && may[end + 1] === may[end]) continue;
+      const visits = (before[end] ?? 0) - (before[from] ?? 0);
+      if (visits > 0) visit = Math.min(visit, ((may[end] ?? 0) - (must[from] ?? 0)) / visits);
     }
   }
   return Math.max(0, Math.floor(visit * 4) / 4);

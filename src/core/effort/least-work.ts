@@ -11,18 +11,28 @@ export function leastWork(periods: readonly LevelPeriod[], items: readonly Level
   const count = periods.length;
   const available = periods.map(({ minutes }) => minutes);
   const least = new Float64Array(count * count);
+  const visits = new Float64Array(count);
   for (const item of items) {
     const { floor, low, high } = corridorOf(item, available);
     if (low.some((must, at) => exceeds(must, high[at] ?? 0))) return null;
+    for (let at = 0; at < count; at += 1) visits[at] = (visits[at] ?? 0) + (floor[at] ?? 0);
     for (let from = 0; from < count; from += 1) {
       const may = high[from] ?? 0;
-      let visits = 0;
-      for (let until = from; until < count; until += 1) {
-        visits += floor[until] ?? 0;
+      // `low` never falls: before the first end that asks for more than may be done, none does.
+      for (let until = count - 1; until >= from; until -= 1) {
         const more = (low[until + 1] ?? 0) - may;
+        if (more <= 0) break;
         const at = from * count + until;
-        least[at] = (least[at] ?? 0) + visits + (more > 0 ? more : 0);
+        least[at] = (least[at] ?? 0) + more;
       }
+    }
+  }
+  for (let from = 0; from < count; from += 1) {
+    let visited = 0;
+    for (let until = from; until < count; until += 1) {
+      visited += visits[until] ?? 0;
+      const at = from * count + until;
+      least[at] = (least[at] ?? 0) + visited;
     }
   }
   return least;

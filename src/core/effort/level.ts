@@ -1,14 +1,9 @@
 import { shareOut, type Corridor } from './share-out';
+import { workBounds, type LevelWork } from './work-bounds';
 
 /** What one period has: minutes of practice, 0 or more. */
 export interface LevelPeriod {
   readonly minutes: number;
-}
-/** Minutes to be done from period `earliest` to period `latest`, both included. */
-export interface LevelWork {
-  readonly minutes: number;
-  readonly earliest: number;
-  readonly latest: number;
 }
 /** Work done in the order given, with a visit of at least `visitMinutes` in every period of `from`..`until` that has minutes. */
 export interface LevelItem {
@@ -119,26 +114,18 @@ export function corridorOf(item: LevelItem, available: readonly number[]): Corri
   const floor = available.map((minutes, at) =>
     minutes > 0 && item.from <= at && at <= item.until ? item.visitMinutes : 0,
   );
-  let bound = 0;
-  const earliest = item.work.map((work) => (bound = Math.max(bound, work.earliest)));
-  bound = count;
-  const latest = item.work.map((work) => work.latest);
-  for (let at = latest.length - 1; at >= 0; at -= 1)
-    latest[at] = bound = Math.min(bound, latest[at] ?? count);
-  const done = (counts: (at: number) => boolean) =>
-    item.work.reduce((sum, work, at) => (counts(at) ? sum + work.minutes : sum), 0);
-  const low = Array.from({ length: count + 1 }, (_, end) => done((at) => (latest[at] ?? 0) < end));
-  const high = Array.from({ length: count + 1 }, (_, end) => done((at) => (earliest[at] ?? 0) < end));
+  const { must: low, may: high } = workBounds(item.work, count);
   for (let end = 1; end <= count; end += 1)
     low[end] = Math.max(low[end] ?? 0, (low[end - 1] ?? 0) + (floor[end - 1] ?? 0));
   for (let end = count; end > 0; end -= 1)
     high[end - 1] = Math.min(high[end - 1] ?? 0, (high[end] ?? 0) - (floor[end - 1] ?? 0));
   let visits = 0;
-  const above = (curve: readonly number[]) => {
-    visits = 0;
-    return curve.map((value, end) => value - (visits += end === 0 ? 0 : (floor[end - 1] ?? 0)));
-  };
-  return { id: item.id, floor, low: above(low), high: above(high) };
+  for (let end = 1; end <= count; end += 1) {
+    visits += floor[end - 1] ?? 0;
+    low[end] = (low[end] ?? 0) - visits;
+    high[end] = (high[end] ?? 0) - visits;
+  }
+  return { id: item.id, floor, low, high };
 }
 
 interface Profile {
@@ -218,8 +205,8 @@ const lineOf = (
   left: available.map((_, at) => at),
   minutes: [...available],
   base: [...base],
-  lows: corridors.map(({ low }) => Float64Array.from(low)),
-  highs: corridors.map(({ high }) => Float64Array.from(high)),
+  lows: corridors.map(({ low }) => low.slice()),
+  highs: corridors.map(({ high }) => high.slice()),
   best: [],
   nothing: TINY * Math.max(1, ...corridors.map(({ low }) => Math.abs(low.at(-1) ?? 0))),
   demand: new Float64Array(available.length),

@@ -17,8 +17,8 @@ export type Serve = (order: readonly number[]) => number[][];
 export function serving(load: readonly number[], corridors: readonly Corridor[]): Serve {
   const periods = load.length;
   const ends = periods + 1;
-  const lows = Float64Array.from(corridors.flatMap(({ low }) => low));
-  const highs = Float64Array.from(corridors.flatMap(({ high }) => high));
+  const lows = Float64Array.from(corridors.flatMap(({ low }) => [...low]));
+  const highs = Float64Array.from(corridors.flatMap(({ high }) => [...high]));
   const above = Float64Array.from(
     load.map((asked, at) => asked - corridors.reduce((sum, { floor }) => sum + (floor[at] ?? 0), 0)),
   );

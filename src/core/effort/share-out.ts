@@ -5,8 +5,8 @@
 export interface Corridor {
   readonly id: string;
   readonly floor: readonly number[];
-  readonly low: readonly number[];
-  readonly high: readonly number[];
+  readonly low: Float64Array;
+  readonly high: Float64Array;
 }
 
 const TINY = 1e-9;

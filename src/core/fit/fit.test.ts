@@ -3,7 +3,8 @@ import { cheapestProgramme, eachProgramme, type CheapestProgramme } from '../pro
 import type { ComponentSource } from '../requirements';
 import { addDays, calendarDay } from '../time';
 import { generatedStudio, openPlan } from './arbitrary';
-import { entryKey, fitDetail, fitWith } from './fit';
+import { entryKey } from './asked';
+import { fitDetail, fitWith } from './fit';
 import { fitCells } from './kept-fit';
 import {
   openFit,

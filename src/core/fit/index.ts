@@ -4,7 +4,8 @@
  * Weeks are the student's own periods, lesson to lesson; minutes are those of the cheapest programme that keeps the
  * rules, with the skills still to be learned. Read `fitDetail` first: it says everything behind one cell.
  */
-export { entryKey, fitDetail, fitWith } from './fit';
+export { entryKey } from './asked';
+export { fitDetail, fitWith } from './fit';
 export {
   openFit,
   readyColumn,

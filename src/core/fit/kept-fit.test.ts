@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import type { GoalToPlan, PlanInput } from '../plan';
+import { NEW_ENTRY, NEW_GOAL_PLAN } from '../programme';
 import { generatedStudio } from './arbitrary';
 import { fitCells, KeptFit } from './kept-fit';
 import type { FitColumn, FitSettings, FitStudent } from './ready';
@@ -20,6 +22,31 @@ const withMinutes = (plan: FitStudent['plan'], more: number): FitStudent['plan']
   student: { ...plan.student, minutesByWeekday: plan.student.minutesByWeekday.map((each) => each + more) },
 });
 
+/** With an open goal on one piece, or without the one there is. */
+function withGoal({ columns, settings }: Question, { plan, student }: FitStudent, at: number): PlanInput {
+  const { set, level, session } = columns[at % columns.length]!;
+  const { id, source } = level.components[0]!;
+  const pieceId = source.kind === 'list' ? source.pieceIds[0]! : '';
+  const goal: GoalToPlan = {
+    goal: {
+      id: 'g',
+      studentId: student.id,
+      setId: set.id,
+      levelId: level.id,
+      sessionId: session.id,
+      aimAwardId: '',
+      programme: { [id]: [{ kind: 'piece', pieceId }] },
+      ...NEW_ENTRY,
+      plan: { ...NEW_GOAL_PLAN, startedOn: settings.today },
+    },
+    level,
+    session,
+    criteriaWeeks: 2,
+    stretch: 0,
+  };
+  return { ...plan, pieces: settings.pieces, goals: plan.goals.length > 0 ? [] : [goal] };
+}
+
 /** Edits as a teacher makes them; each leaves what it does not touch the same object. */
 const edits: Record<string, (question: Question, at: number) => Question> = {
   student: (question, at) => ({
@@ -28,6 +55,20 @@ const edits: Record<string, (question: Question, at: number) => Question> = {
       row === at % question.students.length
         ? { ...given, held: (given.held + 1) % 9, plan: withMinutes(given.plan, 2) }
         : given,
+    ),
+  }),
+  minutes: (question, at) => ({
+    ...question,
+    students: question.students.map((given, row) => {
+      if (row !== at % question.students.length) return given;
+      const plan = withMinutes(given.plan, at % 2 === 0 ? 5 : -5);
+      return { ...given, student: plan.student, plan };
+    }),
+  }),
+  goals: (question, at) => ({
+    ...question,
+    students: question.students.map((given, row) =>
+      row === at % question.students.length ? { ...given, plan: withGoal(question, given, at) } : given,
     ),
   }),
   piece: (question, at) => {
@@ -172,6 +213,7 @@ test('only what an edit can change is worked out again', () => {
   const freely = edits['own choice']!(question, 3);
   const cases: readonly (readonly [string, Question, Question, number])[] = [
     ['a student', question, edits['student']!(question, 2), columns.length],
+    ['minutes', question, edits['minutes']!(question, 2), columns.length],
     ['a listed piece', question, edits['piece']!(question, 0), studio.students.length * listed(piece)],
     ['nothing', question, { ...question, settings: { ...question.settings } }, 0],
     [

@@ -1,6 +1,7 @@
 import equal from 'fast-deep-equal';
 import type { Piece } from '../repertoire';
-import { fitState } from './fit';
+import type { Asked } from './asked';
+import { cellAsked, fitState } from './fit';
 import type { FitState } from './fit-state';
 import {
   namedIn,
@@ -30,7 +31,8 @@ interface Column {
 }
 interface Row {
   readonly given: FitStudent;
-  /** By the key of the column. */
+  /** By the key of the column: what is asked, and how it fits among the student's weeks. */
+  readonly asked: Map<string, Asked>;
   readonly states: Map<string, FitState>;
   /** When it last changed: as many times as was told before. */
   at: number;
@@ -42,7 +44,8 @@ const keyOf = ({ set, level, session }: FitColumn): string => `${set.id} ${level
  * The fit of a studio from one question to the next: cells that a change cannot alter are not worked out again.
  *
  * A cell depends on its student, on its level with the pieces named there, and on the settings; where a component is the
- * student's own choice, on every piece and set. What is the same object as before is the same.
+ * student's own choice, on every piece and set. What it asks for hangs neither on the student's minutes nor on the other
+ * goals: where only these change, no programme is searched anew. What is the same object as before is the same.
  */
 export class KeptFit {
   #settings: FitSettings | null = null;
@@ -104,8 +107,13 @@ export class KeptFit {
   #takeRow(given: FitStudent, stale: ReadonlySet<string>, moved: boolean): void {
     const { id } = given.student;
     const row = this.#rows.get(id);
-    if (!row || !isSameStudent(row.given, given)) {
-      this.#rows.set(id, { given, states: new Map(), at: this.#told });
+    if (!row || !asksTheSame(row.given, given)) {
+      this.#rows.set(id, { given, asked: new Map(), states: new Map(), at: this.#told });
+      return;
+    }
+    for (const key of stale) row.asked.delete(key);
+    if (row.given.plan !== given.plan) {
+      this.#rows.set(id, { given, asked: row.asked, states: new Map(), at: this.#told });
       return;
     }
     let changed = moved;
@@ -147,7 +155,9 @@ export class KeptFit {
       for (const [column, each] of this.#columns.entries()) {
         if (row.states.has(each.key)) continue;
         each.ready ??= readyColumn(fit, each.column);
-        const state = fitState(fit, student, each.ready);
+        const asked = row.asked.get(each.key) ?? cellAsked(fit, student, each.ready);
+        row.asked.set(each.key, asked);
+        const state = fitState(fit, student, each.ready, asked);
         row.states.set(each.key, state);
         row.at = this.#told;
         yield { row: at, column, state };
@@ -165,9 +175,15 @@ const generalOf = ({ today, effort, commonLevels, families, map }: FitSettings) 
   skills: [...map.values()],
 });
 
-function isSameStudent(a: FitStudent, b: FitStudent): boolean {
-  const plain = ({ entered, ...rest }: FitStudent) => ({ ...rest, plan: null, entered: [...entered] });
-  return a === b || (a.plan === b.plan && equal(plain(a), plain(b)));
+/** All is the same but for the minutes of the student and the goals that stand beside. */
+function asksTheSame(a: FitStudent, b: FitStudent): boolean {
+  const asking = ({ student, entered, ...rest }: FitStudent) => ({
+    ...rest,
+    student: { ...student, minutesByWeekday: null, minutesOfDays: null },
+    plan: null,
+    entered: [...entered],
+  });
+  return a === b || equal(asking(a), asking(b));
 }
 
 function hasAny(named: ReadonlySet<string>, altered: ReadonlySet<string>): boolean {

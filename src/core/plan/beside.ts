@@ -10,13 +10,12 @@ import {
   type CalendarDay,
   type Period,
 } from '../time';
-import { draftOf, sharedAs, withShared, type Draft } from './drafts';
+import { draftOf, lateDay, sharedAs, weeksOfRhythm, withShared, type Draft } from './drafts';
 import type { GoalToPlan, ItemWork } from './item-work';
-import { fitsWith, newPieces, sumsOf, type NewGoal, type Sums } from './one-more';
+import { fitsWith, isPlain, newPieces, sumsOf, type DateIn, type NewGoal, type Sums } from './one-more';
 import type { PlanInput } from './plan';
-import { isRhythmPassed } from './rhythm-gate';
 import { frameOf, openDrafts, plannedGoal } from './question';
-import { eveOf, levelItemsOf, type PlannedWeek } from './student-plan';
+import { eveOf, firstFrom, levelItemsOf, type PlannedWeek } from './student-plan';
 
 /** Days looked ahead for the fewest weeks. */
 const YEAR = 364;
@@ -25,8 +24,12 @@ const YEAR = 364;
 export interface Candidate {
   readonly session: Session;
   readonly criteriaWeeks: number;
-  /** Whole pieces by their ids; an excerpt has none. */
-  readonly pieces: readonly { readonly id: string | null; readonly minutes: number }[];
+  readonly pieces: readonly {
+    readonly id: string;
+    /** Else it is an excerpt. */
+    readonly isWhole: boolean;
+    readonly minutes: number;
+  }[];
   readonly skills: readonly { readonly id: string; readonly minutes: number }[];
   /** Components that are no pieces. */
   readonly prepared: number;
@@ -58,8 +61,8 @@ interface Grid {
   readonly weeks: readonly PlannedWeek[];
   readonly sums: Sums;
   readonly least: LeastWork | null;
-  /** Indexes of the ready week and of the week of the eve, by weeks of performing and eve, where they were looked for. */
-  readonly index: Map<number, Map<CalendarDay, { readonly ready: number; readonly due: number }>>;
+  /** By weeks of performing and eve, where they were looked for. */
+  readonly dates: Map<number, Map<CalendarDay, DateIn>>;
 }
 
 /** The goals of a student for a new one that has pieces or skills of theirs. */
@@ -109,15 +112,33 @@ export function besideOf(input: PlanInput): Beside {
       weeks,
       sums: sumsOf(weeks, ordinary),
       least: leastOf(others, weeks),
-      index: new Map(),
+      dates: new Map(),
     };
     grids.set(eve, grid);
     return grid;
   };
+  const dateIn = ({ weeks, dates }: Grid, eve: CalendarDay, criteriaWeeks: number): DateIn => {
+    const byEve = dates.get(criteriaWeeks) ?? new Map<CalendarDay, DateIn>();
+    dates.set(criteriaWeeks, byEve);
+    const known = byEve.get(eve);
+    if (known) return known;
+    const readyDay = addDays(eve, -7 * criteriaWeeks);
+    const late = new Map<number, number>();
+    const made: DateIn = {
+      ready: Math.max(0, periodIndexOf(weeks, readyDay)),
+      due: periodIndexOf(weeks, eve),
+      lateFrom: (after) => {
+        const week = late.get(after) ?? firstFrom(weeks, lateDay(today, after, { today, ready: readyDay }));
+        late.set(after, week);
+        return week;
+      },
+    };
+    byEve.set(eve, made);
+    return made;
+  };
   /**
    * @param to - the day the weeks reach to, the eve or later: what is after it asks for nothing more
    * @param of - what the others ask of these weeks; all of it when left out
-   * @param visit - least minutes of each work in every week
    */
   const fitsBefore = (
     eve: CalendarDay,
@@ -125,20 +146,12 @@ export function besideOf(input: PlanInput): Beside {
     goal: NewGoal,
     to: CalendarDay,
     of?: (grid: Grid) => LeastWork | null,
-    visit = visitMinutes,
   ): boolean => {
     const grid = gridTo(to);
-    const { weeks, sums, index } = grid;
     const least = of ? of(grid) : grid.least;
     if (least === null) return false;
-    const byEve = index.get(criteriaWeeks) ?? new Map<CalendarDay, { ready: number; due: number }>();
-    index.set(criteriaWeeks, byEve);
-    const at = byEve.get(eve) ?? {
-      ready: Math.max(0, periodIndexOf(weeks, addDays(eve, -7 * criteriaWeeks))),
-      due: periodIndexOf(weeks, eve),
-    };
-    byEve.set(eve, at);
-    return fitsWith(goal, sums, at, visit, of || others.length > 0 ? least : null);
+    const date = dateIn(grid, eve, criteriaWeeks);
+    return fitsWith(goal, grid.sums, date, visitMinutes, of || others.length > 0 ? least : null);
   };
   const parted = new Map<string, Parted>();
   /** The others with what a new goal shares with them under these names taken apart. */
@@ -193,36 +206,31 @@ export function besideOf(input: PlanInput): Beside {
     return null;
   };
   const newPiece = newPieces(effort);
-  const waiting = new Set(
-    (input.rhythm ?? []).flatMap((gate) => (isRhythmPassed(gate) ? [] : [gate.pieceId])),
-  );
   return {
     fits: others.length === 0 || isLeastInTime(gridTo(null)),
     with: ({ session, criteriaWeeks, pieces, skills, prepared, goal }) => {
       const names = new Set(
         [
-          ...pieces.flatMap(({ id }) => (id === null ? [] : [`piece ${id}`])),
+          ...pieces.flatMap(({ id, isWhole }) => (isWhole ? [`piece ${id}`] : [])),
           ...skills.map(({ id }) => `skill ${id}`),
         ].filter((name) => shares.has(name)),
       );
-      // What waits for its rhythm is no plain new work either.
-      const isPlainPiece = (id: string | null) =>
-        input.reading !== 'rhythm' && (id === null || !(names.has(`piece ${id}`) || waiting.has(id)));
+      const works = pieces.map(({ id, isWhole, minutes }) => ({
+        id,
+        isWhole,
+        work: newPiece(minutes, weeksOfRhythm(id, input)),
+      }));
+      const isOther = (piece: string, whole: boolean) =>
+        (whole && names.has(`piece ${piece}`)) ||
+        works.some(({ id, isWhole, work }) => id === piece && isWhole === whole && !isPlain(work));
       const isPlainSkill = (id: string) => !names.has(`skill ${id}`);
-      const goalOf = (
-        ofPieces: readonly { readonly minutes: number }[],
-        ofSkills: readonly { readonly minutes: number }[],
-      ): NewGoal => ({
+      const plain: NewGoal = {
         works: [
-          ...ofPieces.map(({ minutes }) => newPiece(minutes)),
-          ...ofSkills.map(({ minutes }) => ({ before: minutes, perform: 0 })),
+          ...works.flatMap(({ id, isWhole, work }) => (isOther(id, isWhole) ? [] : [work])),
+          ...skills.flatMap(({ id, minutes }) => (isPlainSkill(id) ? [{ before: minutes, perform: 0 }] : [])),
         ],
         perWeek: prepared * effort.preparedMinutesPerWeek,
-      });
-      const plain = goalOf(
-        pieces.filter(({ id }) => isPlainPiece(id)),
-        skills.filter(({ id }) => isPlainSkill(id)),
-      );
+      };
       const recording = session.recordingDue;
       const eve = eveOf({
         session: session.day,
@@ -234,11 +242,6 @@ export function besideOf(input: PlanInput): Beside {
           weeksNeeded: (from, to) =>
             fewest(from, to, plain, (last) => fitsBefore(last, criteriaWeeks, plain, year)),
         };
-      // What is shared is worked on once: the weeks need not hold it a second time.
-      const alone = goalOf(
-        pieces.filter(({ id }) => id === null || !names.has(`piece ${id}`)),
-        skills.filter(({ id }) => isPlainSkill(id)),
-      );
       const own = goal();
       const ownInput = { ...input, pieces: own.pieces };
       const ownSkills = (own.goal.skills ?? []).filter(({ id }) => !isPlainSkill(id));
@@ -246,9 +249,9 @@ export function besideOf(input: PlanInput): Beside {
       /** What is not plain of the new goal: for that there is no closed form. */
       const draftFor = (to: Session): Draft => {
         const draft = draftOf({ ...own.goal, level, skills: ownSkills, session: to }, ownInput, weekday);
-        const isPlain = ({ skillId, piece, isWhole }: ItemWork) =>
-          skillId === null && (piece === null || isPlainPiece(isWhole ? piece.id : null));
-        const items = draft.items.filter(({ work }) => !isPlain(work));
+        const isTaken = ({ skillId, piece, isWhole }: ItemWork) =>
+          skillId === null && (piece === null || !isOther(piece.id, isWhole));
+        const items = draft.items.filter(({ work }) => !isTaken(work));
         // What is plain hangs on no date: its components need not be looked at again.
         const components = new Set(items.map(({ work }) => work.componentId));
         level = { ...level, components: level.components.filter(({ id }) => components.has(id)) };
@@ -256,11 +259,8 @@ export function besideOf(input: PlanInput): Beside {
       };
       const { shared, leastOfRest } = partedBy(names);
       const fitsOn = (to: Session, last: CalendarDay, until: CalendarDay): boolean =>
-        // Without what is shared, or without visits, less is asked of every stretch: where not even that fits, nothing is
-        // planned.
+        // Without what is shared less is asked of every stretch: where not even that fits, nothing is planned.
         fitsBefore(last, criteriaWeeks, plain, until, leastOfRest) &&
-        (alone.works.length === plain.works.length ||
-          fitsBefore(last, criteriaWeeks, alone, until, leastOfRest, 0)) &&
         fitsBefore(last, criteriaWeeks, plain, until, (grid) => {
           const [rest, more] = [
             leastOfRest(grid),
@@ -271,7 +271,8 @@ export function besideOf(input: PlanInput): Beside {
       return {
         fits: fitsOn(session, eve, eve),
         weeksNeeded: (from, to) =>
-          fewest(from, to, { ...alone, perWeek: Math.max(1e-9, alone.perWeek) }, (last) =>
+          // What is shared is worked on once: the weeks need not hold it a second time.
+          fewest(from, to, { ...plain, perWeek: Math.max(1e-9, plain.perWeek) }, (last) =>
             fitsOn({ ...session, day: addDays(last, 1), recordingDue: null }, last, year),
           ),
       };

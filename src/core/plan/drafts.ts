@@ -3,7 +3,7 @@ import { addDays, periodsBetween, type CalendarDay, type Closure, type Period, t
 import { itemsOf, type GoalToPlan, type ItemWork } from './item-work';
 import type { PlanInput, PlanWeek } from './plan';
 import { eveOf, type PlannedGoal, type PlannedWeek } from './student-plan';
-import { isRhythmPassed } from './rhythm-gate';
+import { isRhythmPassed, type RhythmGate } from './rhythm-gate';
 import { workDone, type WorkDone } from './work-done';
 
 /** What all goals of a student share. */
@@ -72,20 +72,17 @@ export function draftOf(goal: GoalToPlan, input: PlanInput, weekday: Weekday): D
  * How a piece is first met: by the school that is followed, or by its own rhythm gate. Questions on its page stand beside the
  * learning, one visit in turn with the other, so that their stage ends after twice their minutes.
  */
-export function asRead(work: ItemWork, { reading, rhythm = [] }: PlanInput): ItemWork {
-  if (!work.piece) return work;
-  const gate = rhythm.find(({ pieceId }) => pieceId === work.piece?.id);
-  if (gate && !isRhythmPassed(gate)) return { ...work, reading: 'rhythm', rhythm: gate };
-  // A gate that is passed is done with.
-  if (reading === undefined || (reading === 'rhythm' && gate)) return work;
+export function asRead(work: ItemWork, input: PlanInput): ItemWork {
+  const read = work.piece && readingOf(work.piece.id, input);
+  if (!read) return work;
   const [prepare, learn] = ['prepare', 'learn'].map((name) =>
     work.stages.find(({ stage }) => stage === name),
   );
-  if (reading === 'rhythm' || !prepare || !learn) return { ...work, reading };
+  if (read.reading === 'rhythm' || !prepare || !learn) return { ...work, ...read };
   const beside = Math.min(prepare.minutes, learn.minutes);
   return {
     ...work,
-    reading,
+    ...read,
     stages: work.stages.map((stage) =>
       stage === prepare
         ? { ...stage, minutes: stage.minutes + beside }
@@ -96,6 +93,17 @@ export function asRead(work: ItemWork, { reading, rhythm = [] }: PlanInput): Ite
   };
 }
 
+/** Null where a piece is learned from its first day on. */
+function readingOf(
+  pieceId: string,
+  { reading, rhythm = [] }: PlanInput,
+): Pick<ItemWork, 'reading' | 'rhythm'> | null {
+  const gate = rhythm.find((each) => each.pieceId === pieceId);
+  if (gate && !isRhythmPassed(gate)) return { reading: 'rhythm', rhythm: gate };
+  // A gate that is passed is done with.
+  return reading === undefined || (reading === 'rhythm' && gate) ? null : { reading };
+}
+
 /**
  * A piece whose rhythm is to be sure first: its learning begins so many weeks after the work on it did. Not where it is begun
  * already, or where no time would be left.
@@ -104,16 +112,40 @@ function afterRhythm(
   work: ItemWork,
   { gated, reported }: WorkDone,
   effort: EffortSettings,
-  { today, ready }: { readonly today: CalendarDay; readonly ready: CalendarDay },
+  days: RhythmDays,
 ): ItemWork {
   if (work.reading !== 'rhythm' || gated + reported > 0) return work;
-  const lead = effortFigure(effort, work.rhythm?.isFirst ? 'firstRhythmWeeks' : 'rhythmWeeks');
-  const from = addDays(work.startedOn, 7 * lead);
-  if (from <= today || from > ready) return work;
+  const from = lateDay(work.startedOn, leadOf(work.rhythm, effort), days);
+  if (from === null) return work;
   return {
     ...work,
     stages: work.stages.map((stage) => (stage.stage === 'learn' ? { ...stage, notBefore: from } : stage)),
   };
+}
+
+interface RhythmDays {
+  readonly today: CalendarDay;
+  /** From that day on the whole is only performed. */
+  readonly ready: CalendarDay;
+}
+
+const leadOf = (gate: RhythmGate | undefined, effort: EffortSettings): number =>
+  effortFigure(effort, gate?.isFirst ? 'firstRhythmWeeks' : 'rhythmWeeks');
+
+/** The day on which the learning begins where the rhythm comes so many weeks before it; null where it may begin at once. */
+export function lateDay(
+  startedOn: CalendarDay,
+  weeks: number,
+  { today, ready }: RhythmDays,
+): CalendarDay | null {
+  const from = addDays(startedOn, 7 * weeks);
+  return from <= today || from > ready ? null : from;
+}
+
+/** Weeks by which the rhythm of a piece that is begun comes before its learning. */
+export function weeksOfRhythm(pieceId: string, input: PlanInput): number {
+  const read = readingOf(pieceId, input);
+  return read?.reading === 'rhythm' ? leadOf(read.rhythm, input.effort) : 0;
 }
 
 /** What is worked on once, whichever goals ask for it. */

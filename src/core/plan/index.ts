@@ -35,7 +35,7 @@ export {
   type Reading,
   type SkillToLearn,
 } from './item-work';
-export { besideOf, type Beside, type Candidate } from './beside';
+export { besideOf, type Beside, type Candidate, type OneMore } from './beside';
 export { isKnown, skillMinutes, skillsForDemand, skillsToLearn, type SkillsHad } from './skills-to-learn';
 export { learnedRate, rateObservations, type LearnedRate } from './learned-rate';
 export {

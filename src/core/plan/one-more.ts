@@ -29,92 +29,94 @@ export function sumsOf(weeks: readonly { readonly minutes: number }[], ordinary:
 export interface NewWork {
   readonly before: number;
   readonly perform: number;
+  /** Of those before, the last so many cannot begin for so many weeks; left out where all of it may begin today. */
+  readonly late?: { readonly minutes: number; readonly weeks: number };
 }
 
-/** A piece of so many minutes that is begun today, without memorising. */
-export function newPieces(effort: EffortSettings): (minutes: number) => NewWork {
-  const part = stageParts(['memorise'], effort).find(({ stage }) => stage === 'perform');
-  return (minutes) => {
+/** A piece of so many minutes that is begun today, without memorising; learned from so many weeks on, after its rhythm. */
+export function newPieces(effort: EffortSettings): (minutes: number, weeks: number) => NewWork {
+  const parts = stageParts(['memorise'], effort);
+  const part = parts.find(({ stage }) => stage === 'perform');
+  const learned = parts.findIndex(({ stage }) => stage === 'learn');
+  return (minutes, weeks) => {
     const perform = part?.of(minutes) ?? 0;
-    return { before: minutes - perform, perform };
+    const before = minutes - perform;
+    if (weeks <= 0 || learned < 0) return { before, perform };
+    const early = parts.slice(0, learned).reduce((sum, { of }) => sum + of(minutes), 0);
+    return { before, perform, late: { minutes: before - early, weeks } };
   };
 }
 
+/** Whether `fitsWith` takes such work: there must be some before it is performed, and late where anything is. */
+export const isPlain = ({ before, perform, late }: NewWork): boolean =>
+  (before > 0 || perform <= 0) && (late === undefined || late.minutes > 0);
+
 /** What a goal that is begun today with no gate set asks of the weeks. */
 export interface NewGoal {
+  /** Plain ones. */
   readonly works: readonly NewWork[];
   /** Minutes asked in every ordinary week. */
   readonly perWeek: number;
+}
+
+/** The weeks of a date, as indexes. */
+export interface DateIn {
+  readonly ready: number;
+  /** The week of the eve. */
+  readonly due: number;
+  /** The first week of what cannot begin for so many weeks. */
+  readonly lateFrom: (weeks: number) => number;
 }
 
 /**
  * Whether a new goal fits into its weeks beside what others ask of them: every stretch of weeks must hold the least work that
  * falls in it.
  *
- * The same as levelling all of it. A goal that begins today has work that may be done from the first week on, so its least
- * work in a stretch has a closed form: what is asked in every week; from the first week to the ready week what comes before
- * performing; and from any week up to the ready week to the date what performing asks beyond the visits.
- * @param ready - index of the ready week, `due` of the week of the eve
+ * The same as levelling all of it. A goal that begins today with no gate set has work of at most three windows one after the
+ * other, so its least work in a stretch has a closed form: what is asked in every week; in stretches that reach the ready
+ * week, what comes before performing, less what may be done before the stretch; and likewise in those that reach the date.
  * @param others - least work of the others over the same weeks; null without any
  */
 export function fitsWith(
-  { works, perWeek }: NewGoal,
-  { minutes, open, ordinary }: Sums,
-  { ready, due }: { readonly ready: number; readonly due: number },
+  goal: NewGoal,
+  sums: Sums,
+  date: DateIn,
   visitMinutes: number,
   others: LeastWork | null,
 ): boolean {
-  let [visitsToReady, visitsToDue, byReady, byDue, performing] = [0, 0, 0, 0, 0];
-  const [toReady, throughReady, throughDue] = [open[ready] ?? 0, open[ready + 1] ?? 0, open[due + 1] ?? 0];
-  for (const { before, perform } of works) {
-    const all = before + perform;
-    if (all <= 0) continue;
-    const last = perform > 0 ? throughDue : throughReady;
-    let visit = visitMinutes;
-    if (toReady > 0 && before > 0) visit = Math.min(visit, before / toReady);
-    if (last > 0) visit = Math.min(visit, all / last);
-    if (perform > 0 && throughDue > throughReady)
-      visit = Math.min(visit, perform / (throughDue - throughReady));
-    visit = before > 0 ? Math.max(0, Math.floor(visit * 4) / 4) : 0;
-    if (perform > 0) visitsToDue += visit;
-    else visitsToReady += visit;
-    const mustByReady = Math.max(0, before - visit * throughReady);
-    byReady += mustByReady;
-    byDue += Math.max(mustByReady, all - visit * last);
-    performing += Math.max(0, perform - visit * (last - toReady));
-  }
-  /** What is asked in every week, of the weeks before one. */
-  const askedBefore = (week: number): number => {
-    const last = Math.min(week, due + 1);
-    return (
-      visitsToReady * (open[Math.min(last, ready + 1)] ?? 0) +
-      visitsToDue * (open[last] ?? 0) +
-      perWeek * (ordinary[last] ?? 0)
-    );
-  };
+  const { minutes } = sums;
+  const { ready, due } = date;
+  const asks = askedOf(goal, sums, date, visitMinutes);
+  if (!asks) return false;
+  const { asked, toReady, toDue } = asks;
   const holds = (from: number, until: number, demand: number): boolean => {
     if (demand <= 1e-6) return true;
     const there = (minutes[until + 1] ?? 0) - (minutes[from] ?? 0);
     return there > 0 && isInTime(demand / there);
   };
-  const toDue = askedBefore(due + 1);
   if (others === null) {
-    // A stretch that ends before the date asks only for what each of its weeks asks, but for that up to the ready week.
-    if (!holds(0, ready, askedBefore(ready + 1) + byReady) || !holds(0, due, toDue + byDue)) return false;
-    let before = 0;
+    // Weeks beyond the ready week, or beyond the first, ask only for what each of them asks.
+    const through = (week: number) => asked[week + 1] ?? 0;
     for (let week = 0; week <= due; week += 1) {
-      if (week > 0 && week <= ready && !holds(week, due, toDue - before + performing)) return false;
-      const through = askedBefore(week + 1);
-      if (!holds(week, week, through - before)) return false;
-      before = through;
+      const before = asked[week] ?? 0;
+      if (!holds(week, week, through(week) - before)) return false;
+      if (
+        week <= ready &&
+        !(
+          holds(week, ready, through(ready) - before + (toReady[week] ?? 0)) &&
+          holds(week, due, through(due) - before + (toDue[week] ?? 0))
+        )
+      )
+        return false;
     }
     return true;
   }
   const count = minutes.length - 1;
   /** What is asked in every week, less the minutes there are, of the weeks before each. */
   const over = new Float64Array(count + 1);
-  for (let week = 0; week <= count; week += 1) over[week] = askedBefore(week) - (minutes[week] ?? 0);
-  /** Whether every stretch from one week holds its work: up to before the date, and `more` from there on. */
+  for (let week = 0; week <= count; week += 1)
+    over[week] = (asked[Math.min(week, due + 1)] ?? 0) - (minutes[week] ?? 0);
+  /** Whether every stretch from one week holds its work: up to before the end, and `more` in all of them. */
   const holdsFrom = (from: number, start: number, end: number, more: number): boolean => {
     const [began, row] = [over[from] ?? 0, from * count];
     for (let until = start; until < end; until += 1) {
@@ -125,16 +127,74 @@ export function fitsWith(
     }
     return true;
   };
-  if (
-    !holdsFrom(0, due, count, byDue) ||
-    !holdsFrom(0, Math.min(ready, due), due, byReady) ||
-    !holdsFrom(0, 0, Math.min(ready, due), 0)
-  )
-    return false;
-  for (let from = 1; from < count; from += 1) {
-    const date = Math.max(from, due);
-    if (!holdsFrom(from, date, count, from <= ready ? performing : 0) || !holdsFrom(from, from, date, 0))
-      return false;
+  for (let from = 0; from < count; from += 1) {
+    const fits =
+      from > ready
+        ? holdsFrom(from, from, count, 0)
+        : holdsFrom(from, due, count, toDue[from] ?? 0) &&
+          holdsFrom(from, ready, due, toReady[from] ?? 0) &&
+          holdsFrom(from, from, ready, 0);
+    if (!fits) return false;
   }
   return true;
+}
+
+/**
+ * What a goal asks of stretches of weeks: what is asked in every week, of the weeks before each; and beyond that what must be
+ * done in stretches that begin in each week up to the ready week, and reach that or the date. Null where no plan has it.
+ */
+function askedOf(
+  { works, perWeek }: NewGoal,
+  { open, ordinary }: Sums,
+  { ready, due, lateFrom }: DateIn,
+  visitMinutes: number,
+): { readonly asked: Float64Array; readonly toReady: Float64Array; readonly toDue: Float64Array } | null {
+  const toReady = new Float64Array(ready + 1);
+  const toDue = new Float64Array(ready + 1);
+  const visits = new Float64Array(due + 2);
+  let performing = 0;
+  for (const { before, perform, late } of works) {
+    const all = before + perform;
+    if (all <= 0) continue;
+    const begins = late ? lateFrom(late.weeks) : 0;
+    if (begins > ready) return null;
+    const early = before - (begins > 0 ? (late?.minutes ?? 0) : 0);
+    const start = early > 0 ? 0 : begins;
+    const end = (perform > 0 ? due : ready) + 1;
+    const openTo = (week: number) => (open[week] ?? 0) - (open[start] ?? 0);
+    let visit = visitMinutes;
+    const within = (work: number, weeks: number) => {
+      if (weeks > 0) visit = Math.min(visit, work / weeks);
+    };
+    if (start < begins) within(early, openTo(begins));
+    within(before, openTo(ready));
+    within(all, openTo(end));
+    if (perform > 0) within(perform, openTo(end) - openTo(ready + 1));
+    visit = Math.max(0, Math.floor(visit * 4) / 4);
+    visits[start] = (visits[start] ?? 0) + visit;
+    visits[end] = (visits[end] ?? 0) - visit;
+    // Beyond the visits: what must be done by the ready week and by the date, and what may be done before late work and the ready week.
+    const mustByReady = Math.max(0, before - visit * openTo(ready + 1));
+    const mustByDue = Math.max(mustByReady, all - visit * openTo(end));
+    const mayBeforeReady = Math.min(before - visit * openTo(ready), all - visit * openTo(end));
+    const mayBeforeLate = Math.min(early - visit * openTo(begins), mayBeforeReady);
+    toReady[0] = (toReady[0] ?? 0) + mustByReady;
+    toDue[0] = (toDue[0] ?? 0) + mustByDue;
+    const last = Math.max(0, mustByDue - mayBeforeReady);
+    performing += last;
+    for (let week = 1; week <= begins; week += 1) {
+      toReady[week] = (toReady[week] ?? 0) + Math.max(0, mustByReady - mayBeforeLate);
+      toDue[week] = (toDue[week] ?? 0) + Math.max(0, mustByDue - mayBeforeLate) - last;
+    }
+  }
+  for (let week = 1; week <= ready; week += 1) toDue[week] = (toDue[week] ?? 0) + performing;
+  const asked = new Float64Array(due + 2);
+  let visited = 0;
+  for (let week = 0; week <= due; week += 1) {
+    visited += visits[week] ?? 0;
+    const isOpen = (open[week + 1] ?? 0) > (open[week] ?? 0);
+    const weekly = perWeek * ((ordinary[week + 1] ?? 0) - (ordinary[week] ?? 0));
+    asked[week + 1] = (asked[week] ?? 0) + (isOpen ? visited : 0) + weekly;
+  }
+  return { asked, toReady, toDue };
 }

@@ -188,6 +188,12 @@ export function levelItemsOf(
     : drafts.map(({ asked }) => asked);
 }
 
+/** The first week that begins on that day or later, at once for null; the number of weeks where none does. */
+export function firstFrom(weeks: readonly Period[], day: CalendarDay | null): number {
+  const first = day === null ? 0 : weeks.findIndex(({ from }) => from >= day);
+  return first < 0 ? weeks.length : first;
+}
+
 interface Draft {
   readonly goal: PlannedGoal;
   readonly item: PlannedItem;
@@ -209,7 +215,6 @@ function draftOf(
   const windows = item.stages.map(({ stage, minutes, by, notBefore }): LevelWork => {
     const own =
       stage === 'perform' ? { earliest: readyWeek, latest: dueWeek } : { earliest: 0, latest: readyWeek };
-    const first = notBefore === null ? 0 : weeks.findIndex(({ from }) => from >= notBefore);
     const last =
       by === null
         ? dueWeek
@@ -219,7 +224,7 @@ function draftOf(
           );
     return {
       minutes,
-      earliest: Math.max(own.earliest, first < 0 ? weeks.length : first),
+      earliest: Math.max(own.earliest, firstFrom(weeks, notBefore)),
       latest: Math.min(own.latest, last),
     };
   });
