@@ -12,8 +12,10 @@ const browser = useBrowser();
 /** All of them: the standard's, those of good practice, and those still on trial. */
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice', 'experimental'];
 
-/** Widths looked at by rule on a screen for fingers. What is too wide or too small is told at every width, always. */
+/** Widths looked at by rule on a screen for fingers. */
 const FINGERS = isProof ? [1024, 768, 390] : [];
+/** From the widest to the narrowest; a tablet's and the narrowest are looked at always. */
+const WIDTHS = isProof ? [1600, 1280, 1024, 768, 390, 320] : [1024, 320];
 
 /** What does not hang on colour is the same in the dark. */
 const OF_COLOUR = ['color-contrast', 'link-in-text-block'];
@@ -121,7 +123,7 @@ test('every view, in the proof with every kind of goal, the kit and the dialogs,
     add(path, await inThemes(page, isProof || path === '/kit' || at % 4 === 0));
     await screen(1024, 768, 'fingers');
     add(`1024 ${path}`, await smallTargets(page));
-    for (const width of [1600, 1280, 1024, 768, 390, 320]) {
+    for (const width of WIDTHS) {
       await screen(width, 800, 'fingers');
       const over = await sideways(page);
       if (over > 0) add(`${width} ${path}`, [`scrolls sideways by ${over}`]);
