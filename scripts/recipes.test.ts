@@ -124,9 +124,7 @@ test('a kind of rule: one module and its union; the compiler names what is missi
 
   write({ [RULES]: before });
   write({ [KEYS]: keys.replace(/ {2}sentence:.*\n/, ''), [RULES]: inserted(RULES, member, imported, row) });
-  expect(complaints(KEYS).join('\n')).toMatch(
-    /rules\/different-keys\.ts: .*'sentence' is missing/,
-  );
+  expect(complaints(KEYS).join('\n')).toMatch(/rules\/different-keys\.ts: .*'sentence' is missing/);
 
   write({ [RULES]: before });
   const touched = write({ [KEYS]: keys, [RULES]: inserted(RULES, member, imported, row) });
